@@ -1,0 +1,35 @@
+import type { Amount, Ratio } from '../quantity'
+
+/**
+ * A number system. Reduction and expansion are written once over it.
+ * Values are in SI base units; `divide` must not be given a zero divisor.
+ */
+export interface Arithmetic<N> {
+  /** `exact`, `float` or `rounded:N`, as the command line names it. */
+  readonly name: string
+  readonly zero: N
+  /** The number of an exact ratio. */
+  from(ratio: Ratio): N
+  add(a: N, b: N): N
+  subtract(a: N, b: N): N
+  multiply(a: N, b: N): N
+  divide(a: N, b: N): N
+  /** 1 / a. */
+  invert(a: N): N
+  /** The square root of a number that is not negative. */
+  squareRoot(a: N): N
+  /** Below 0 if a < b, 0 if they are the same number, above 0 if a > b. */
+  compare(a: N, b: N): number
+  isZero(a: N): boolean
+  /** The value as a person would write it down before going on: rounded where the system rounds. */
+  write(a: N): N
+  toAmount(a: N): Amount
+}
+
+/** Whether two results agree: exactly where `tolerance` is 0, else within that part of the larger one. */
+export function agree<N>(arithmetic: Arithmetic<N>, a: N, b: N, tolerance: number): boolean {
+  if (arithmetic.compare(a, b) === 0) return true
+  const left = arithmetic.toAmount(a).value
+  const right = arithmetic.toAmount(b).value
+  return Math.abs(left - right) <= tolerance * Math.max(Math.abs(left), Math.abs(right))
+}

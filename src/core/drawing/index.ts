@@ -1,0 +1,6 @@
+/**
+ * In: a sheet with labels. Out: where everything stands when it is stretched from + to −, as data.
+ * Textbooks: “redraw the circuit”.
+ */
+export { boxAround, measures, type Box, type Label, type Picture, type Place, type PlacedPart } from './picture'
+export { stretch, type Aside } from './stretch'

@@ -1,0 +1,89 @@
+/** A place in grid units; x to the right, y downwards. One unit is one CSS pixel at full size. */
+export interface Place {
+  readonly x: number
+  readonly y: number
+}
+
+export interface Box extends Place {
+  readonly width: number
+  readonly height: number
+}
+
+/** What is written at a part: its name above, its values below. */
+export interface Label {
+  readonly name: string
+  readonly lines: readonly string[]
+}
+
+/** A part lying on a line from left to right: symbol between `left` and `right`, labels centred. */
+export interface PlacedPart {
+  /** Element id; for a part set aside, its position in the list of those. */
+  readonly id: number
+  readonly label: Label
+  readonly left: number
+  readonly right: number
+  readonly y: number
+  /** All that the part and its labels cover. */
+  readonly box: Box
+}
+
+/** A piece of ideal wire; it belongs to a node. */
+export interface PlacedLine {
+  readonly node: number
+  readonly points: readonly Place[]
+}
+
+/** Where a node's label stands. */
+export interface PlacedNode extends Place {
+  readonly node: number
+}
+
+/** A sheet drawn, stretched from + at the left to − at the right. */
+export interface Picture {
+  readonly width: number
+  readonly height: number
+  readonly parts: readonly PlacedPart[]
+  /** Parts that carry nothing, in rows of their own below; their `id` is their position in the given list. */
+  readonly aside: readonly PlacedPart[]
+  readonly lines: readonly PlacedLine[]
+  readonly nodes: readonly PlacedNode[]
+  /** Dots where three or more ends meet. */
+  readonly dots: readonly PlacedNode[]
+  readonly start: Place
+  readonly finish: Place
+}
+
+/** Measures of the drawing, in grid units. */
+export const measures = {
+  symbol: 40,
+  symbolHeight: 14,
+  character: 7,
+  nameHeight: 15,
+  lineHeight: 14,
+  /** Free wire at both sides of a symbol at least. */
+  lead: 8,
+  /** Wire between neighbours in series, with room for the node's label. */
+  gap: 26,
+  /** Between the bars of a parallel group and what lies inside. */
+  bar: 12,
+  row: 8,
+  /** From the end of the supply to the first part. */
+  end: 34,
+  margin: 10,
+  node: 9,
+} as const
+
+/** The smallest box around some of a picture's parts, with a little air; null if none of them is there. */
+export function boxAround(picture: Picture, ids: readonly number[]): Box | null {
+  const boxes = picture.parts.filter(({ id }) => ids.includes(id)).map(({ box }) => box)
+  if (boxes.length === 0) return null
+  const air = 2
+  const x = Math.min(...boxes.map((box) => box.x)) - air
+  const y = Math.min(...boxes.map((box) => box.y)) - air
+  return {
+    x,
+    y,
+    width: Math.max(...boxes.map((box) => box.x + box.width)) + air - x,
+    height: Math.max(...boxes.map((box) => box.y + box.height)) + air - y,
+  }
+}

@@ -1,0 +1,53 @@
+import type { Arithmetic } from '../arithmetic'
+import type { Reduction } from '../reduction'
+import type { Supply } from '../supply'
+
+/** What every element carries, by element id, in the direction of the current: volts, amperes, watts. */
+export interface Expansion<N> {
+  readonly voltage: readonly N[]
+  /** null where zero-ohm paths lie side by side: how they share a current is undefined. */
+  readonly current: readonly (N | null)[]
+  readonly power: readonly N[]
+}
+
+/**
+ * Undoes the steps, last first. A series equivalent hands its current to every member, V = I · R follows;
+ * a parallel one hands its voltage, I = V / R follows. P = V · I. Beside zero ohms nothing else carries current.
+ */
+export function expand<N>(reduction: Reduction, R: readonly N[], supply: Supply<N>, arithmetic: Arithmetic<N>): Expansion<N> {
+  const { multiply, divide, isZero, write, zero } = arithmetic
+  const voltage: N[] = new Array(R.length)
+  const current: (N | null)[] = new Array(R.length)
+  const [whole] = reduction.left
+  if (whole === undefined) return { voltage: [], current: [], power: [] }
+  voltage[whole] = supply.voltage
+  current[whole] = supply.current
+
+  for (let k = reduction.steps.length - 1; k >= 0; k--) {
+    const { kind, members, result } = reduction.steps[k]
+    const I = current[result]
+    const V = voltage[result]
+    if (kind === 'series') {
+      for (const member of members) {
+        current[member] = I
+        voltage[member] = I === null ? zero : write(multiply(I, R[member]))
+      }
+    } else if (isZero(R[result])) {
+      const paths = members.filter((member) => isZero(R[member])).length
+      for (const member of members) {
+        voltage[member] = zero
+        current[member] = !isZero(R[member]) ? zero : paths === 1 ? I : null
+      }
+    } else {
+      for (const member of members) {
+        voltage[member] = V
+        current[member] = write(divide(V, R[member]))
+      }
+    }
+  }
+  const power = voltage.map((V, element) => {
+    const I = current[element]
+    return I === null ? zero : write(multiply(V, I))
+  })
+  return { voltage, current, power }
+}

@@ -1,0 +1,7 @@
+/**
+ * In: a reduction and its supply. Out: voltage, current and power of every element and part, node potentials,
+ * and the ways to each value. Textbooks: “work back”, “Ohm's law and the divider rules”.
+ */
+export { expand, type Expansion } from './expand'
+export { partValues, potentials, type PartValues } from './parts'
+export { waysTo, type Way, type WithValue } from './ways'

@@ -1,0 +1,7 @@
+/**
+ * In: steps, values and verdicts. Out: formulas as tokens and sentences as data, never markup.
+ * Textbooks: the worked solution beside the redrawn circuit.
+ */
+export * from './explain'
+export type { Formula, Token } from './token'
+export { wordSentence, type Sentence } from './sentence'

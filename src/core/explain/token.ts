@@ -1,0 +1,21 @@
+import type { Amount, Unit } from '../quantity'
+
+/** A formula as data. The interface typesets it, a report prints it, tests compare it. */
+export type Token =
+  /** R, V, I or P with the name of what it belongs to; without a name it is the whole. */
+  | { readonly token: 'symbol'; readonly letter: 'R' | 'V' | 'I' | 'P'; readonly of: string | null }
+  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: Unit }
+  /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
+  | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: Unit; readonly sign: '+' | '−' }
+  | { readonly token: 'sign'; readonly sign: '=' | '·' | '+' | '−' | '⇒' | '²' }
+  | { readonly token: 'fraction'; readonly over: Formula; readonly under: Formula }
+  | { readonly token: 'root'; readonly under: Formula }
+
+export type Formula = readonly Token[]
+
+export const symbol = (letter: 'R' | 'V' | 'I' | 'P', of: string | null = null): Token => ({ token: 'symbol', letter, of })
+export const amount = (value: Amount, unit: Unit): Token => ({ token: 'amount', amount: value, unit })
+export const sum = (amounts: readonly Amount[], unit: Unit, sign: '+' | '−' = '+'): Token => ({ token: 'sum', amounts, unit, sign })
+export const sign = (which: '=' | '·' | '+' | '−' | '⇒' | '²'): Token => ({ token: 'sign', sign: which })
+export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
+export const root = (under: Formula): Token => ({ token: 'root', under })

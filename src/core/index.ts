@@ -1,0 +1,15 @@
+/**
+ * The whole way in one call: `analyse()` takes a network document and gives its analysis; `workOut()` gives a
+ * worksheet whose rows can be drawn and explained.
+ */
+export {
+  analyse,
+  analyseNetwork,
+  type Analysis,
+  type AnalysedPart,
+  type AnalyseOptions,
+  type ArithmeticName,
+  type Refusal,
+  type Value,
+} from './analyse'
+export * from './worksheet'

@@ -1,0 +1,7 @@
+/**
+ * In: a network document (JSON). Out: a valid network, or every problem with its part and field; and back.
+ * Textbooks: “the circuit”, “netlist”.
+ */
+export * from './network'
+export { isName, readNetwork, readNetworkText, type ReadNetwork } from './read'
+export { writeNetwork, type NetworkDocument, type PartDocument } from './write'

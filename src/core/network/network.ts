@@ -1,0 +1,72 @@
+import type { Ratio } from '../quantity'
+
+/** A quantity as it was typed, with its exact value in SI base units. */
+export interface Quantity {
+  readonly typed: string | number
+  readonly exact: Ratio
+}
+
+interface BetweenPoints {
+  readonly name: string
+  readonly from: string
+  readonly to: string
+}
+
+export interface Resistor extends BetweenPoints {
+  readonly kind: 'resistor'
+  readonly resistance: Quantity
+  readonly tolerance?: string | number
+  readonly rating?: string | number
+}
+
+export interface Wire extends BetweenPoints {
+  readonly kind: 'wire'
+}
+
+/** The ideal DC voltage source; `from` is its + end. Its voltage is absent when `known` stands for it. */
+export interface Source extends BetweenPoints {
+  readonly kind: 'source'
+  readonly voltage?: Quantity
+}
+
+/** Two points whose resistance is asked for. */
+export interface Terminals extends BetweenPoints {
+  readonly kind: 'terminals'
+}
+
+export type Part = Resistor | Wire | Source | Terminals
+
+/** The one quantity that stands instead of the source's voltage. Its value is a magnitude. */
+export interface Known {
+  readonly part: string
+  readonly quantity: 'voltage' | 'current' | 'power'
+  readonly value: Quantity
+}
+
+/** Where points were drawn, in grid units; free of meaning for the computation. */
+export interface Sketch {
+  readonly points?: Readonly<Record<string, readonly [number, number]>>
+}
+
+/** A valid network: exactly one source or one pair of terminals, unique part names. Plain data. */
+export interface Network {
+  readonly title: string
+  readonly notes: string
+  readonly parts: readonly Part[]
+  readonly known?: Known
+  readonly reference?: string
+  readonly sketch?: Sketch
+}
+
+/** One thing that is wrong with a document: which part and field, and a sentence for the person. */
+export interface Problem {
+  /** The part's name, or `parts[3]` where it has none; null when the whole document is meant. */
+  readonly part: string | null
+  readonly field: string
+  readonly message: string
+}
+
+/** The largest document that is read, in bytes. */
+export const maxBytes = 2 * 1024 * 1024
+/** The most parts that are read. */
+export const maxParts = 100_000

@@ -1,0 +1,204 @@
+import { quantityProblem, readQuantity, type Unit } from '../quantity'
+import { maxBytes, maxParts, type Known, type Network, type Part, type Problem, type Quantity, type Sketch } from './network'
+
+export type ReadNetwork =
+  | { readonly ok: true; readonly network: Network }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
+
+const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
+const nameRule = "use 1 to 32 letters, digits or _ . - '"
+const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
+const unitOfKnown = { voltage: 'V', current: 'A', power: 'W' } as const
+
+/** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
+export function isName(text: unknown): text is string {
+  return typeof text === 'string' && namePattern.test(text)
+}
+
+/**
+ * Reads a network document from JSON text: refuses what is over 2 MiB or not JSON, then as {@link readNetwork}.
+ */
+export function readNetworkText(text: string): ReadNetwork {
+  if (text.length > maxBytes || new TextEncoder().encode(text).length > maxBytes) {
+    return { ok: false, problems: [{ part: null, field: 'document', message: 'the document is over the limit of 2 MiB' }] }
+  }
+  try {
+    return readNetwork(JSON.parse(text.replace(/^\uFEFF/, '')))
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : 'unknown reason'
+    return { ok: false, problems: [{ part: null, field: 'document', message: `the document is not JSON: ${reason}` }] }
+  }
+}
+
+/**
+ * The door: judges a network document (already parsed from JSON) once, and reports every problem at once.
+ * Fields it does not know are kept as they are.
+ */
+export function readNetwork(document: unknown): ReadNetwork {
+  const problems: Problem[] = []
+  const complain = (part: string | null, field: string, message: string) => problems.push({ part, field, message })
+  const refused = (): ReadNetwork => ({ ok: false, problems })
+
+  if (!isObject(document)) {
+    complain(null, 'document', 'a network document is a JSON object')
+    return refused()
+  }
+  if (document.format !== 'nodrel-network') complain(null, 'format', 'the format must be "nodrel-network"')
+  if (document.version !== 1) complain(null, 'version', 'only version 1 is read')
+  for (const field of ['title', 'notes'] as const) {
+    if (document[field] !== undefined && typeof document[field] !== 'string') complain(null, field, `the ${field} must be text`)
+  }
+  if (!Array.isArray(document.parts)) {
+    complain(null, 'parts', 'the parts must be a list')
+    return refused()
+  }
+  if (document.parts.length > maxParts) {
+    complain(null, 'parts', `${document.parts.length} parts are over the limit of ${maxParts.toLocaleString('en')}`)
+    return refused()
+  }
+
+  const parts = readParts(document.parts, complain)
+  const supplies = parts.filter((part) => part.kind === 'source' || part.kind === 'terminals')
+  checkSupplies(document.parts, complain)
+  const known = document.known === undefined || document.known === null ? undefined : readKnown(document.known, parts, complain)
+  checkSourceVoltage(supplies, document.known, complain)
+  checkReference(document.reference, document.parts, complain)
+  checkSketch(document.sketch, complain)
+  if (problems.length > 0) return refused()
+
+  return {
+    ok: true,
+    network: {
+      ...document,
+      title: (document.title as string | undefined) ?? '',
+      notes: (document.notes as string | undefined) ?? '',
+      parts,
+      known,
+      reference: (document.reference as string | null | undefined) ?? undefined,
+      sketch: (document.sketch as Sketch | null | undefined) ?? undefined,
+    },
+  }
+}
+
+type Complain = (part: string | null, field: string, message: string) => void
+
+function readParts(raw: readonly unknown[], complain: Complain): Part[] {
+  const parts: Part[] = []
+  const seen = new Set<string>()
+  raw.forEach((item, index) => {
+    const place = `parts[${index}]`
+    if (!isObject(item)) return complain(place, 'parts', 'a part must be an object with name, kind, from and to')
+    const name = isName(item.name) ? item.name : null
+    if (name === null) complain(shownName(item.name, place), 'name', `a part needs a name; ${nameRule}`)
+    else if (seen.has(name)) complain(name, 'name', 'another part has this name; names must be unique')
+    if (name !== null) seen.add(name)
+    const label = name ?? shownName(item.name, place)
+
+    for (const end of ['from', 'to'] as const) {
+      if (!isName(item[end])) {
+        const given = item[end] === undefined || item[end] === '' ? 'is missing' : 'cannot be read'
+        complain(label, end, `the point “${end}” ${given}; ${nameRule}`)
+      }
+    }
+    const part = readPart(item, label, complain)
+    if (part) parts.push(part)
+  })
+  return parts
+}
+
+function shownName(name: unknown, place: string): string {
+  return typeof name === 'string' && name.trim() !== '' && name.length <= 64 ? name : place
+}
+
+function readPart(item: Readonly<Record<string, unknown>>, label: string, complain: Complain): Part | null {
+  switch (item.kind) {
+    case 'resistor': {
+      const resistance = readValue(item.resistance, 'Ω', label, 'resistance', complain)
+      for (const field of ['tolerance', 'rating'] as const) {
+        if (item[field] !== undefined && item[field] !== null && typeof item[field] !== 'string' && typeof item[field] !== 'number')
+          complain(label, field, `the ${field} must be text or a number`)
+      }
+      return resistance && ({ ...item, resistance } as unknown as Part)
+    }
+    case 'source': {
+      if (item.voltage === undefined || item.voltage === null) return { ...item, voltage: undefined } as unknown as Part
+      const voltage = readValue(item.voltage, 'V', label, 'voltage', complain)
+      return voltage && ({ ...item, voltage } as unknown as Part)
+    }
+    case 'wire':
+    case 'terminals':
+      return item as unknown as Part
+    default:
+      complain(label, 'kind', `the kind must be one of ${kinds.join(', ')}`)
+      return null
+  }
+}
+
+function readValue(typed: unknown, unit: Unit, part: string, field: string, complain: Complain): Quantity | null {
+  const read = readQuantity(typed, unit)
+  if (read.ok) return { typed: typed as string | number, exact: read.exact }
+  complain(part, field, quantityProblem(read.problem, typed, unit))
+  return null
+}
+
+function checkSupplies(raw: readonly unknown[], complain: Complain): void {
+  const supplies = raw.filter(isObject).filter((part) => part.kind === 'source' || part.kind === 'terminals')
+  if (supplies.length === 0) {
+    complain(null, 'parts', 'there is no source and no pair of terminals; add exactly one of them')
+    return
+  }
+  for (const extra of supplies.slice(1)) {
+    const both = extra.kind === 'source' && supplies[0].kind === 'source'
+    const message = both
+      ? 'a second source; series-parallel reduction takes one source only, more need other methods'
+      : 'exactly one source or one pair of terminals is allowed'
+    complain(shownName(extra.name, 'parts'), 'kind', message)
+  }
+}
+
+function readKnown(raw: unknown, parts: readonly Part[], complain: Complain): Known | undefined {
+  if (!isObject(raw)) {
+    complain(null, 'known', 'what is known must be an object with part, quantity and value')
+    return undefined
+  }
+  const part = parts.find((candidate) => candidate.name === raw.part)
+  const label = shownName(raw.part, 'known')
+  if (!part) complain(label, 'known', 'what is known names a part that is not in the list')
+  else if (part.kind === 'terminals' || part.kind === 'wire') complain(label, 'known', 'what is known must belong to the source or a resistor')
+  if (raw.quantity !== 'voltage' && raw.quantity !== 'current' && raw.quantity !== 'power') {
+    complain(label, 'known', 'the known quantity must be voltage, current or power')
+    return undefined
+  }
+  const value = readValue(raw.value, unitOfKnown[raw.quantity], label, 'known', complain)
+  return value && part ? { part: part.name, quantity: raw.quantity, value } : undefined
+}
+
+function checkSourceVoltage(supplies: readonly Part[], known: unknown, complain: Complain): void {
+  const isKnown = known !== undefined && known !== null
+  for (const supply of supplies) {
+    if (supply.kind === 'terminals' && isKnown) complain(supply.name, 'known', 'terminals have no source, so nothing can be known of it')
+    if (supply.kind !== 'source') continue
+    if (supply.voltage && isKnown) complain(supply.name, 'voltage', 'give the source’s voltage or one known quantity, not both')
+    if (!supply.voltage && !isKnown) complain(supply.name, 'voltage', 'give the source’s voltage, or one known quantity instead')
+  }
+}
+
+function checkReference(reference: unknown, raw: readonly unknown[], complain: Complain): void {
+  if (reference === undefined || reference === null) return
+  const found = raw.some((part) => isObject(part) && (part.from === reference || part.to === reference))
+  if (typeof reference !== 'string' || !found) complain(null, 'reference', 'the 0 V point must be the end of a part')
+}
+
+function checkSketch(sketch: unknown, complain: Complain): void {
+  if (sketch === undefined || sketch === null) return
+  const points = isObject(sketch) ? (sketch.points ?? {}) : null
+  if (!isObject(points)) return complain(null, 'sketch', 'the sketch must be an object with points')
+  for (const [name, place] of Object.entries(points)) {
+    const fits = Array.isArray(place) && place.length === 2 && place.every((x) => typeof x === 'number' && Number.isFinite(x))
+    if (!fits) complain(null, 'sketch', `the place of point “${name.slice(0, 32)}” must be two numbers`)
+  }
+}
+
+function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+}

@@ -1,0 +1,136 @@
+import Fraction from 'fraction.js'
+import { prefixes, quantityOf, spellings, type Unit } from './unit'
+import { numberOf, ratioOf, type Ratio } from './ratio'
+
+/** Why a text is not a quantity; {@link quantityProblem} words it. */
+export type QuantityProblem =
+  | 'missing'
+  | 'empty'
+  | 'not-a-number'
+  | 'comma'
+  | 'negative'
+  | 'infinite'
+  | 'out-of-range'
+  | 'two-units'
+  | 'wrong-unit'
+  | 'too-long'
+
+export type ReadQuantity =
+  | { readonly ok: true; readonly exact: Ratio; readonly unit: Unit | null }
+  | { readonly ok: false; readonly problem: QuantityProblem }
+
+const longest = 100
+const number = String.raw`\d+(?:\.\d*)?|\.\d+`
+const prefix = Object.keys(prefixes).join('')
+const unit = Object.keys(spellings)
+  .sort((a, b) => b.length - a.length)
+  .join('|')
+/** `4k7`, `0R47`, `1M5Ω`: the prefix or R stands where the point would. */
+const infix = new RegExp(`^([+-]?)(\\d+)([R${prefix}])(\\d+)\\s*(Ω|\u2126|ohms?)?$`)
+/** `470`, `2.2 kΩ`, `1e3`, `3/2`, `250mA`. */
+const plain = new RegExp(
+  `^([+-]?)(${number})(?:[eE]([+-]?\\d+))?(?:\\s*/\\s*(${number}))?\\s*([${prefix}])?(${unit})?$`,
+)
+const twoUnits = new RegExp(`^[+-]?(?:${number})\\s*(?:[${prefix}]?(?:${unit})[\\s·*]*){2,}$`)
+
+/**
+ * Reads a quantity as people type it, exactly: decimals are decimal fractions, `0.1` is 1/10.
+ *
+ * @param typed a text, or a number in SI base units
+ * @param wanted the unit it must have, or null when any unit (or none) will do
+ * @returns the value in SI base units with the unit that stood there (null if none), or why it is refused
+ */
+export function readQuantity(typed: unknown, wanted: Unit | null): ReadQuantity {
+  if (typed === undefined || typed === null) return refuse('missing')
+  if (typeof typed === 'number') {
+    if (Number.isNaN(typed)) return refuse('not-a-number')
+    if (!Number.isFinite(typed)) return refuse('infinite')
+    return readText(String(typed), wanted)
+  }
+  if (typeof typed !== 'string') return refuse('not-a-number')
+  if (typed.length > longest) return refuse('too-long')
+  return readText(typed.trim().replaceAll('\u2009', ' ').replaceAll('\u00a0', ' ').replaceAll('\u2212', '-'), wanted)
+}
+
+function refuse(problem: QuantityProblem): ReadQuantity {
+  return { ok: false, problem }
+}
+
+function readText(text: string, wanted: Unit | null): ReadQuantity {
+  if (text === '') return refuse('empty')
+  if (/^[+-]?\s*(?:inf(?:inity)?|∞)/i.test(text)) return refuse('infinite')
+
+  const infixed = infix.exec(text)
+  if (infixed) {
+    const [, sign, whole, letter, decimals] = infixed
+    return finish(sign, decimal(`${whole}.${decimals}`), letter === 'R' ? 0 : prefixes[letter], 'Ω', wanted)
+  }
+
+  const match = plain.exec(text)
+  if (!match) {
+    if (twoUnits.test(text)) return refuse('two-units')
+    return refuse(/^[+-]?\d+,\d+/.test(text) ? 'comma' : 'not-a-number')
+  }
+  const [, sign, mantissa, exponent, divisor, prefixed, spelled] = match
+  const power = Number(exponent ?? 0) + (prefixed ? prefixes[prefixed] : 0)
+  if (Math.abs(power) > 400) return refuse('out-of-range')
+  let value = decimal(mantissa)
+  if (divisor !== undefined) {
+    const below = decimal(divisor)
+    if (below.n === 0n) return refuse('infinite')
+    value = value.div(below)
+  }
+  return finish(sign, value, power, spelled ? spellings[spelled] : null, wanted)
+}
+
+/** The decimal's exact value: `4.70` is 47/10. */
+function decimal(text: string): Fraction {
+  const [whole, decimals = ''] = text.split('.')
+  return new Fraction(BigInt(whole + decimals || '0'), 10n ** BigInt(decimals.length))
+}
+
+function finish(sign: string, magnitude: Fraction, power: number, found: Unit | null, wanted: Unit | null): ReadQuantity {
+  if (wanted !== null && found !== null && found !== wanted) return refuse('wrong-unit')
+  const value = power >= 0 ? magnitude.mul(10n ** BigInt(power)) : magnitude.div(10n ** BigInt(-power))
+  if (value.n !== 0n) {
+    if (sign === '-') return refuse('negative')
+    const size = numberOf(value)
+    if (!(size > 1e-150 && size < 1e150)) return refuse('out-of-range')
+  }
+  return { ok: true, exact: ratioOf(value), unit: found }
+}
+
+const accepted: Readonly<Record<Unit, string>> = {
+  Ω: '470, 4k7, 2.2 kΩ, 0R47 or 3/2',
+  V: '12, 13.8 V or 500 mV',
+  A: '0.25, 250 mA or 1/4 A',
+  W: '5, 0.5 W or 250 mW',
+}
+
+/** One sentence for a refused quantity: what is wrong, and what would be accepted. */
+export function quantityProblem(problem: QuantityProblem, typed: unknown, wanted: Unit): string {
+  const shown = typeof typed === 'string' && typed.length > 24 ? `${typed.slice(0, 24)}…` : String(typed)
+  const like = `write it like ${accepted[wanted]}`
+  switch (problem) {
+    case 'missing':
+      return `the ${quantityOf[wanted]} is missing; ${like}`
+    case 'empty':
+      return `the ${quantityOf[wanted]} is empty; ${like}`
+    case 'not-a-number':
+      return `“${shown}” is not a number; ${like}`
+    case 'comma':
+      return `“${shown}” has a comma; use a point for decimals, as in 2.2`
+    case 'negative':
+      return `“${shown}” is negative; a ${quantityOf[wanted]} here is 0 or more`
+    case 'infinite':
+      return `“${shown}” is infinite; ${like}`
+    case 'out-of-range':
+      return `“${shown}” is out of range; use 0, or a value between 1e-150 and 1e150`
+    case 'two-units':
+      return `“${shown}” has two units; give one value in ${wanted}`
+    case 'wrong-unit':
+      return `“${shown}” has the wrong unit; a ${quantityOf[wanted]} is given in ${wanted}`
+    case 'too-long':
+      return `“${shown}” is longer than ${longest} characters; ${like}`
+  }
+}

@@ -1,0 +1,44 @@
+/** The SI base units of the quantities a resistor network has: resistance, voltage, current, power. */
+export type Unit = 'Ω' | 'V' | 'A' | 'W'
+
+/** The quantity that a unit measures, in the field's word. */
+export const quantityOf: Readonly<Record<Unit, string>> = {
+  Ω: 'resistance',
+  V: 'voltage',
+  A: 'current',
+  W: 'power',
+}
+
+/** Every spelling that is read for a unit. `R` for ohms is the way values are printed on parts. */
+export const spellings: Readonly<Record<string, Unit>> = {
+  Ω: 'Ω', // U+03A9, Greek capital omega
+  '\u2126': 'Ω', // U+2126, ohm sign
+  ohm: 'Ω',
+  ohms: 'Ω',
+  Ohm: 'Ω',
+  Ohms: 'Ω',
+  R: 'Ω',
+  V: 'V',
+  volt: 'V',
+  volts: 'V',
+  A: 'A',
+  amp: 'A',
+  amps: 'A',
+  W: 'W',
+  watt: 'W',
+  watts: 'W',
+}
+
+/** Powers of ten of the engineering prefixes that are read; `K` is read as kilo, `u` and both mu signs as micro. */
+export const prefixes: Readonly<Record<string, number>> = {
+  p: -12,
+  n: -9,
+  u: -6,
+  µ: -6, // U+00B5, micro sign
+  μ: -6, // U+03BC, Greek small mu
+  m: -3,
+  k: 3,
+  K: 3,
+  M: 6,
+  G: 9,
+}

@@ -1,0 +1,67 @@
+import { fractionOf, roundedDigits, type Digits, type Ratio } from './ratio'
+import type { Unit } from './unit'
+
+/** A computed number in SI base units. Plain data: survives JSON and `structuredClone`. */
+export interface Amount {
+  /** The nearest double. */
+  readonly value: number
+  /** The exact value, when the arithmetic is exact and the value is rational. */
+  readonly exact?: Ratio
+  /** The exact value when it is a rational times a square root, as `5/2·√10` (a power was given). */
+  readonly root?: string
+}
+
+/** How numbers are shown: as a fraction, or with so many significant figures. */
+export type Figures = 'fraction' | 3 | 4 | 6
+
+/** A number ready to be set: `1.44`, `k`, `Ω`. `number` is signed; `prefix` may be empty. */
+export interface WrittenQuantity {
+  readonly number: string
+  readonly prefix: string
+  readonly unit: Unit
+}
+
+const letters: Readonly<Record<number, string>> = { [-12]: 'p', [-9]: 'n', [-6]: 'µ', [-3]: 'm', 0: '', 3: 'k', 6: 'M', 9: 'G' }
+const longestFraction = 13
+
+/**
+ * Writes an amount as engineers do: a prefix in steps of a thousand and so many significant figures,
+ * rounded half away from zero on the exact value, trailing zeros dropped.
+ * With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
+ */
+export function writeQuantity(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
+  if (figures === 'fraction') {
+    const fraction = amount.exact ?? amount.root
+    if (fraction !== undefined && fraction.length <= longestFraction) return { number: fraction.replace('-', '−'), prefix: '', unit }
+    return writeQuantity(amount, unit, 6)
+  }
+  if (amount.value === 0) return { number: '0', prefix: '', unit }
+  const sign = amount.value < 0 ? '−' : ''
+  const { digits, exponent } = digitsOf(amount, figures)
+  const third = Math.floor(exponent / 3) * 3
+  const written = letters[third]
+  if (written === undefined) return { number: `${sign}${point(digits, 0)}e${exponent}`, prefix: '', unit }
+  return { number: sign + point(digits, exponent - third), prefix: written, unit }
+}
+
+/** {@link writeQuantity} as one text; the space is a plain one unless told otherwise. */
+export function quantityText(amount: Amount, unit: Unit, figures: Figures = 4, space = ' '): string {
+  const written = writeQuantity(amount, unit, figures)
+  return `${written.number}${space}${written.prefix}${written.unit}`
+}
+
+/** The significant digits of an amount other than 0, whatever its sign. */
+export function digitsOf(amount: Amount, figures: number): Digits {
+  if (amount.exact !== undefined) {
+    const { n, d } = fractionOf(amount.exact)
+    return roundedDigits(n, d, figures)
+  }
+  const [mantissa, exponent] = Math.abs(amount.value).toExponential(figures - 1).split('e')
+  return { digits: mantissa.replace('.', ''), exponent: Number(exponent) }
+}
+
+function point(digits: string, whole: number): string {
+  const padded = digits.padEnd(whole + 1, '0')
+  const decimals = padded.slice(whole + 1).replace(/0+$/, '')
+  return decimals === '' ? padded.slice(0, whole + 1) : `${padded.slice(0, whole + 1)}.${decimals}`
+}

@@ -1,0 +1,83 @@
+import type { Arithmetic } from './arithmetic'
+import { expand, type Expansion } from './expansion'
+import type { Network, Problem } from './network'
+import { finding, type Finding, type Wiring } from './nodes'
+import { leavesOf, reduce, resistances, sheetAt, stoppers, type Order, type Reduction } from './reduction'
+import { findSupply, type Outward, type Supply } from './supply'
+
+/** How far a network could be worked out. */
+export type Status = 'solved' | 'resistance' | 'not-series-parallel'
+
+/** All numbers of a network in one number system. */
+export interface Numbers<N> {
+  readonly status: Status
+  readonly reduction: Reduction
+  /** Of every element, by id. */
+  readonly resistance: readonly N[]
+  /** Of the whole; null when nothing closes the circuit or a bridge stops the reduction. */
+  readonly equivalent: N | null
+  /** null where there is no source, or the supply cannot be told (a bridge, a short). */
+  readonly supply: Supply<N> | null
+  readonly expansion: Expansion<N> | null
+  readonly outward: readonly Outward<N>[]
+}
+
+export type Solved<N> = { readonly ok: true; readonly numbers: Numbers<N> } | { readonly ok: false; readonly problem: Problem }
+
+/** Reduces, finds the supply and expands, in the given number system and order. */
+export function solve<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, order: Order): Solved<N> {
+  const reduction = reduce(wiring, order)
+  const leaves = wiring.live.map((part) => {
+    const it = network.parts[part]
+    return it.kind === 'resistor' ? arithmetic.from(it.resistance.exact) : arithmetic.zero
+  })
+  const resistance = resistances(reduction, leaves, arithmetic)
+  const shorted = wiring.start === wiring.finish
+  const equivalent = shorted ? arithmetic.zero : reduction.left.length === 1 ? resistance[reduction.left[0]] : null
+  const numbers = { reduction, resistance, equivalent, supply: null, expansion: null, outward: [] }
+  const found = (status: Status): Solved<N> => ({ ok: true, numbers: { ...numbers, status } })
+
+  if (reduction.left.length > 1) return found('not-series-parallel')
+  if (network.parts[wiring.supply].kind === 'terminals') return found('resistance')
+  if (equivalent !== null && arithmetic.isZero(equivalent)) return found('solved')
+  const supply = findSupply(network, wiring, reduction, resistance, arithmetic)
+  if (!supply.ok) return supply
+  const expansion = expand(reduction, resistance, supply.supply, arithmetic)
+  return { ok: true, numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion, outward: supply.outward } }
+}
+
+/** Findings that only the reduction shows: what stops it, and what zero-ohm resistors short. */
+export function reductionFindings<N>(network: Network, wiring: Wiring, numbers: Numbers<N>, arithmetic: Arithmetic<N>): Finding[] {
+  const { reduction, resistance, equivalent } = numbers
+  const name = (part: number) => network.parts[part].name
+  const inside = (elements: readonly number[]) => [...new Set(elements.flatMap((element) => leavesOf(reduction, element)))].map(name)
+  const findings: Finding[] = []
+  if (numbers.status === 'not-series-parallel') {
+    const stopping = stoppers(sheetAt(reduction, wiring, reduction.steps.length))
+    const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
+    findings.push(finding('bridge', inside(stopping.map(({ id }) => id)), nodes.map((node) => wiring.nodes[node].label)))
+  }
+  const zero = (element: number) => arithmetic.isZero(resistance[element])
+  const [whole] = reduction.left
+  if (network.parts[wiring.supply].kind === 'source' && equivalent !== null && zero(whole ?? -1)) {
+    const path = inside([whole]).filter((part) => isZeroOhm(network, part))
+    findings.push(finding('shorted-supply', [name(wiring.supply), ...path], [wiring.nodes[wiring.start], wiring.nodes[wiring.finish]].map(({ label }) => label)))
+  }
+
+  // Outermost shorts first, so that a resistor is named once.
+  const named = new Set<string>()
+  for (const { kind, members, result } of [...reduction.steps].reverse()) {
+    if (kind !== 'parallel' || !zero(result)) continue
+    const shorted = inside(members.filter((member) => !zero(member))).filter((part) => !named.has(part))
+    if (shorted.length === 0) continue
+    shorted.forEach((part) => named.add(part))
+    const by = inside(members.filter(zero)).filter((part) => isZeroOhm(network, part))
+    const labels = [reduction.from[result], reduction.to[result]].map((node) => wiring.nodes[node].label)
+    findings.push(finding('shorted', shorted, labels, by))
+  }
+  return findings
+}
+
+function isZeroOhm(network: Network, name: string): boolean {
+  return network.parts.some((part) => part.kind === 'resistor' && part.name === name && part.resistance.exact === '0')
+}

@@ -1,0 +1,139 @@
+import { analyseNetwork, withArithmetic, type AnalyseOptions, type Analysis, type Refusal } from './analyse'
+import type { Arithmetic } from './arithmetic'
+import { stretch, type Aside, type Label, type Picture } from './drawing'
+import { waysTo } from './expansion'
+import {
+  explainExpansion,
+  explainStep,
+  explainSupply,
+  explainVerdict,
+  explainWay,
+  type Explained,
+  type ExpansionExplanation,
+  type Formula,
+  type Sentence,
+  type StepExplanation,
+  type WayExplanation,
+} from './explain'
+import type { Network } from './network'
+import { wire, type Wiring } from './nodes'
+import { quantityText, type Amount, type Figures, type Unit } from './quantity'
+import { judge, nameElements, sheetAt, type Reduction, type Sheet, type Verdict } from './reduction'
+import { solve, type Numbers } from './solve'
+
+/** Everything the worked valley shows, as plain data: the analysis, and what its sheets are drawn and explained from. */
+export interface Worksheet {
+  readonly network: Network
+  readonly options: AnalyseOptions
+  readonly analysis: Analysis
+  readonly wiring: Wiring
+  readonly reduction: Reduction
+  /** Every resistor and equivalent by element id. */
+  readonly elements: readonly Explained[]
+}
+
+/** Works a network out for the valley; refused only where the known quantity contradicts the network. */
+export function workOut(network: Network, options: AnalyseOptions = {}): Worksheet | Refusal {
+  const analysis = analyseNetwork(network, options)
+  if (analysis.status === 'refused') return analysis
+  const wiring = wire(network)
+  return withArithmetic(network, options, (arithmetic) => {
+    const numbers = solved(network, wiring, arithmetic, options)
+    return { network, options, analysis, wiring, reduction: numbers.reduction, elements: explained(network, numbers, arithmetic) }
+  })
+}
+
+function solved<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, options: AnalyseOptions): Numbers<N> {
+  const result = solve(network, wiring, arithmetic, options.order ?? 'single')
+  if (!result.ok) throw new Error('a network that was analysed must solve again')
+  return result.numbers
+}
+
+function explained<N>(network: Network, { reduction, resistance, expansion }: Numbers<N>, arithmetic: Arithmetic<N>): Explained[] {
+  const names = nameElements(reduction, network.parts.map(({ name }) => name))
+  const amountOf = (value: N | null | undefined): Amount | null => (value === null || value === undefined ? null : arithmetic.toAmount(value))
+  return names.map((name, id) => ({
+    name,
+    resistance: arithmetic.toAmount(resistance[id]),
+    voltage: amountOf(expansion?.voltage[id]),
+    current: amountOf(expansion?.current[id]),
+    power: amountOf(expansion?.power[id]),
+  }))
+}
+
+/** The sheet of a row: after so many steps. */
+export function worksheetSheet({ reduction, wiring }: Worksheet, steps: number): Sheet {
+  return sheetAt(reduction, wiring, steps)
+}
+
+/** Which values stand at the parts: their resistance on the way down, voltage and current on the way up. */
+export type Side = 'reduce' | 'expand'
+
+/** Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone. */
+export function drawSheet(worksheet: Worksheet, steps: number, side: Side, figures: Figures): Picture {
+  const { elements, network, wiring } = worksheet
+  const show = (value: Amount | null, unit: Unit) => (value ? quantityText(value, unit, figures, '\u2009') : '–')
+  const label = (id: number): Label => {
+    const { name, resistance, voltage, current } = elements[id]
+    return { name, lines: side === 'reduce' ? [show(resistance, 'Ω')] : [show(voltage, 'V'), show(current, 'A')] }
+  }
+  const aside = network.parts.flatMap((part, i): Aside[] => {
+    if (steps > 0 || part.kind !== 'resistor' || wiring.idle[i] === null) return []
+    const { resistance, voltage, current } = worksheet.analysis.parts[i]
+    const lines = side === 'reduce' ? [show(resistance, 'Ω')] : [show(voltage, 'V'), show(current, 'A')]
+    return [{ label: { name: part.name, lines }, from: wiring.from[i], to: wiring.to[i] }]
+  })
+  return stretch(sheetAt(worksheet.reduction, wiring, steps), wiring.place, label, aside)
+}
+
+/** Step number `step` in words and arithmetic. */
+export function explainRowDown(worksheet: Worksheet, step: number): StepExplanation {
+  const { reduction, elements, wiring } = worksheet
+  const { kind, members, result } = reduction.steps[step]
+  const nodes = kind === 'series' ? members.slice(1).map((member) => reduction.from[member]) : [reduction.from[result], reduction.to[result]]
+  return explainStep(kind, members.map((member) => elements[member]), elements[result], nodes.map((node) => wiring.nodes[node].label))
+}
+
+/** How undoing step number `step` gives its members their values; null where there is no supply to carry back. */
+export function explainRowUp({ reduction, elements }: Worksheet, step: number): ExpansionExplanation | null {
+  const { kind, members, result } = reduction.steps[step]
+  if (elements[result].voltage === null) return null
+  return explainExpansion(kind, members.map((member) => elements[member]), elements[result])
+}
+
+/** The supply's formulas at the floor of the valley; none where there is no supply. */
+export function explainFloor({ network, wiring, reduction, elements }: Worksheet): Formula[] {
+  const [whole] = reduction.left
+  if (reduction.left.length !== 1) return []
+  const source = network.parts[wiring.supply].name
+  const given = network.known === undefined ? 'voltage' : network.known.part === source ? network.known.quantity : null
+  return explainSupply(elements[whole], given)
+}
+
+/** Series, parallel or neither, for elements of the sheet after so many steps, with the reason in sentences. */
+export function judgeOn(worksheet: Worksheet, steps: number, chosen: readonly number[]): { verdict: Verdict; sentences: Sentence[] } {
+  const verdict = judge(worksheetSheet(worksheet, steps), chosen)
+  const { elements, wiring } = worksheet
+  return { verdict, sentences: explainVerdict(verdict, (id) => elements[id].name, (node) => wiring.nodes[node].label) }
+}
+
+export type ExpandedQuantity = 'voltage' | 'current' | 'power'
+
+/** Every way to a value of an element, each with its formula, the one shown in the valley first. */
+export function explainWays(worksheet: Worksheet, id: number, quantity: ExpandedQuantity): WayExplanation[] {
+  return waysOfAll(worksheet, [{ id, quantity }])[0]
+}
+
+/** {@link explainWays} for many values at once, solved once. */
+export function waysOfAll(worksheet: Worksheet, wanted: readonly { id: number; quantity: ExpandedQuantity }[]): WayExplanation[][] {
+  const { network, wiring, options, elements } = worksheet
+  return withArithmetic(network, options, (arithmetic) => {
+    const { reduction, resistance, expansion } = solved(network, wiring, arithmetic, options)
+    if (!expansion) return wanted.map(() => [])
+    return wanted.map(({ id, quantity }) =>
+      waysTo(quantity, id, reduction, { ...expansion, resistance }, arithmetic).map((way) =>
+        explainWay(quantity, id, way, arithmetic.toAmount(way.value), (other) => elements[other]),
+      ),
+    )
+  })
+}
