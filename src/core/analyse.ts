@@ -1,10 +1,11 @@
 import { exact, float, rounded, type Arithmetic } from './arithmetic'
 import { checks } from './checks'
 import { partValues, potentials } from './expansion'
+import type { Explained } from './explain'
 import { readNetwork, type Network, type Problem } from './network'
 import { wire, type Finding, type Wiring } from './nodes'
 import { quantityText, type Amount, type Unit } from './quantity'
-import { nameElements, sheetAt, stoppers, type Order } from './reduction'
+import { nameElements, sheetAt, stoppers, type Order, type Reduction } from './reduction'
 import { reductionFindings, solve, type Numbers, type Status } from './solve'
 
 /** A quantity of the analysis: in SI base units, with a text for people, and the exact fraction when there is one. */
@@ -70,8 +71,56 @@ export function analyse(document: unknown, options: AnalyseOptions = {}): Analys
 
 /** {@link analyse} for a network that has passed the door. */
 export function analyseNetwork(network: Network, options: AnalyseOptions = {}): Analysis | Refusal {
-  const result = withArithmetic(network, options, (arithmetic, tolerance) => analyseWith(network, wire(network), arithmetic, tolerance, options.order ?? 'single'))
-  return result
+  const worked = work(network, options)
+  return worked.ok ? worked.analysis : { status: 'refused', problems: worked.problems }
+}
+
+/** An analysis with what it was made from. */
+export interface Work {
+  readonly ok: true
+  readonly analysis: Analysis
+  readonly wiring: Wiring
+  readonly reduction: Reduction
+  /** Every resistor and equivalent by element id. */
+  readonly elements: readonly Explained[]
+}
+
+/** Works a network out; refused only where the known quantity contradicts the network. */
+export function work(network: Network, options: AnalyseOptions): Work | { readonly ok: false; readonly problems: readonly Problem[] } {
+  return withArithmetic(network, options, (arithmetic, tolerance) => {
+    const wiring = wire(network)
+    const solved = solve(network, wiring, arithmetic, options.order ?? 'single')
+    if (!solved.ok) return { ok: false, problems: [solved.problem] }
+    const { numbers } = solved
+    const amountOf = amountWriter(arithmetic)
+    const elements = explained(network, numbers, amountOf)
+    const analysis = describe(network, wiring, numbers, elements, arithmetic, tolerance, amountOf)
+    return { ok: true, analysis, wiring, reduction: numbers.reduction, elements }
+  })
+}
+
+type AmountWriter<N> = (n: N) => Amount
+
+/** Writes each number once: most stand in several places, and long fractions take time to write. */
+function amountWriter<N>(arithmetic: Arithmetic<N>): AmountWriter<N> {
+  const written = new Map<N, Amount>()
+  return (n) => {
+    let amount = written.get(n)
+    if (!amount) written.set(n, (amount = arithmetic.toAmount(n)))
+    return amount
+  }
+}
+
+function explained<N>(network: Network, { reduction, resistance, expansion }: Numbers<N>, amountOf: AmountWriter<N>): Explained[] {
+  const names = nameElements(reduction, network.parts.map(({ name }) => name))
+  const optional = (n: N | null | undefined): Amount | null => (n === null || n === undefined ? null : amountOf(n))
+  return names.map((name, id) => ({
+    name,
+    resistance: amountOf(resistance[id]),
+    voltage: optional(expansion?.voltage[id]),
+    current: optional(expansion?.current[id]),
+    power: optional(expansion?.power[id]),
+  }))
 }
 
 /** The largest network that is worked out exactly unless told otherwise. */
@@ -89,14 +138,19 @@ export function withArithmetic<T>(
   return work(rounded(figures), 0.5 * 10 ** (1 - figures))
 }
 
-function analyseWith<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, tolerance: number, order: Order): Analysis | Refusal {
-  const solved = solve(network, wiring, arithmetic, order)
-  if (!solved.ok) return { status: 'refused', problems: [solved.problem] }
-  const { numbers } = solved
+function describe<N>(
+  network: Network,
+  wiring: Wiring,
+  numbers: Numbers<N>,
+  elements: readonly Explained[],
+  arithmetic: Arithmetic<N>,
+  tolerance: number,
+  amountOf: AmountWriter<N>,
+): Analysis {
   const { reduction, supply, expansion } = numbers
-  const value = (n: N | null, unit: Unit): Value | null => (n === null ? null : valueOf(arithmetic.toAmount(n), unit))
-  const sure = (n: N, unit: Unit): Value => valueOf(arithmetic.toAmount(n), unit)
-  const names = nameElements(reduction, network.parts.map(({ name }) => name))
+  const sure = (n: N, unit: Unit): Value => valueOf(amountOf(n), unit)
+  const value = (n: N | null, unit: Unit): Value | null => (n === null ? null : sure(n, unit))
+  const names = elements.map(({ name }) => name)
   const label = (node: number) => wiring.nodes[node].label
 
   const known = supply && expansion ? { supply, expansion } : null
@@ -112,7 +166,7 @@ function analyseWith<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic
     version: 1,
     status: numbers.status,
     arithmetic: arithmetic.name,
-    order,
+    order: reduction.order,
     equivalent: value(numbers.equivalent, 'Ω'),
     supply: supply
       ? { voltage: value(supply.voltage, 'V'), current: value(supply.current, 'A'), power: value(supply.power, 'W') }
@@ -162,5 +216,3 @@ function givenOfSupply<N>(network: Network, name: string, arithmetic: Arithmetic
 function valueOf(amount: Amount, unit: Unit): Value {
   return { ...amount, text: quantityText(amount, unit) }
 }
-
-export type { Numbers }

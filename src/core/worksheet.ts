@@ -1,5 +1,4 @@
-import { analyseNetwork, withArithmetic, type AnalyseOptions, type Analysis, type Refusal } from './analyse'
-import type { Arithmetic } from './arithmetic'
+import { withArithmetic, work, type AnalyseOptions, type Refusal, type Work } from './analyse'
 import { stretch, type Aside, type Label, type Picture } from './drawing'
 import { waysTo } from './expansion'
 import {
@@ -8,7 +7,6 @@ import {
   explainSupply,
   explainVerdict,
   explainWay,
-  type Explained,
   type ExpansionExplanation,
   type Formula,
   type Sentence,
@@ -16,49 +14,19 @@ import {
   type WayExplanation,
 } from './explain'
 import type { Network } from './network'
-import { wire, type Wiring } from './nodes'
 import { quantityText, type Amount, type Figures, type Unit } from './quantity'
-import { judge, nameElements, sheetAt, type Reduction, type Sheet, type Verdict } from './reduction'
-import { solve, type Numbers } from './solve'
+import { judge, sheetAt, type Sheet, type Verdict } from './reduction'
 
 /** Everything the worked valley shows, as plain data: the analysis, and what its sheets are drawn and explained from. */
-export interface Worksheet {
+export interface Worksheet extends Work {
   readonly network: Network
   readonly options: AnalyseOptions
-  readonly analysis: Analysis
-  readonly wiring: Wiring
-  readonly reduction: Reduction
-  /** Every resistor and equivalent by element id. */
-  readonly elements: readonly Explained[]
 }
 
 /** Works a network out for the valley; refused only where the known quantity contradicts the network. */
 export function workOut(network: Network, options: AnalyseOptions = {}): Worksheet | Refusal {
-  const analysis = analyseNetwork(network, options)
-  if (analysis.status === 'refused') return analysis
-  const wiring = wire(network)
-  return withArithmetic(network, options, (arithmetic) => {
-    const numbers = solved(network, wiring, arithmetic, options)
-    return { network, options, analysis, wiring, reduction: numbers.reduction, elements: explained(network, numbers, arithmetic) }
-  })
-}
-
-function solved<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, options: AnalyseOptions): Numbers<N> {
-  const result = solve(network, wiring, arithmetic, options.order ?? 'single')
-  if (!result.ok) throw new Error('a network that was analysed must solve again')
-  return result.numbers
-}
-
-function explained<N>(network: Network, { reduction, resistance, expansion }: Numbers<N>, arithmetic: Arithmetic<N>): Explained[] {
-  const names = nameElements(reduction, network.parts.map(({ name }) => name))
-  const amountOf = (value: N | null | undefined): Amount | null => (value === null || value === undefined ? null : arithmetic.toAmount(value))
-  return names.map((name, id) => ({
-    name,
-    resistance: arithmetic.toAmount(resistance[id]),
-    voltage: amountOf(expansion?.voltage[id]),
-    current: amountOf(expansion?.current[id]),
-    power: amountOf(expansion?.power[id]),
-  }))
+  const worked = work(network, options)
+  return worked.ok ? { network, options, ...worked } : { status: 'refused', problems: worked.problems }
 }
 
 /** The sheet of a row: after so many steps. */
@@ -124,15 +92,20 @@ export function explainWays(worksheet: Worksheet, id: number, quantity: Expanded
   return waysOfAll(worksheet, [{ id, quantity }])[0]
 }
 
-/** {@link explainWays} for many values at once, solved once. */
+/** {@link explainWays} for many values at once. */
 export function waysOfAll(worksheet: Worksheet, wanted: readonly { id: number; quantity: ExpandedQuantity }[]): WayExplanation[][] {
-  const { network, wiring, options, elements } = worksheet
+  const { network, options, elements, reduction } = worksheet
+  if (!worksheet.analysis.supply.current) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
-    const { reduction, resistance, expansion } = solved(network, wiring, arithmetic, options)
-    if (!expansion) return wanted.map(() => [])
+    const numbers = <K extends 'resistance' | ExpandedQuantity>(which: K) =>
+      elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.fromAmount(amount)))
+    const sure = (which: 'resistance' | 'voltage' | 'power') => numbers(which).map((number) => number ?? arithmetic.zero)
+    const values = { resistance: sure('resistance'), voltage: sure('voltage'), current: numbers('current'), power: sure('power') }
+    type Number = (typeof values.voltage)[number]
+    const amountOf = (found: Number, own: Number | null, written: Amount | null) => (found === own && written ? written : arithmetic.toAmount(found))
     return wanted.map(({ id, quantity }) =>
-      waysTo(quantity, id, reduction, { ...expansion, resistance }, arithmetic).map((way) =>
-        explainWay(quantity, id, way, arithmetic.toAmount(way.value), (other) => elements[other]),
+      waysTo(quantity, id, reduction, values, arithmetic).map((way) =>
+        explainWay(quantity, id, way, amountOf(way.value, values[quantity][id], elements[id][quantity]), (other) => elements[other]),
       ),
     )
   })

@@ -21,9 +21,14 @@ export interface Arithmetic<N> {
   /** Below 0 if a < b, 0 if they are the same number, above 0 if a > b. */
   compare(a: N, b: N): number
   isZero(a: N): boolean
-  /** The value as a person would write it down before going on: rounded where the system rounds. */
-  write(a: N): N
+  /**
+   * The value as a person would write it down before going on: rounded where the system rounds, in lowest terms
+   * where it is exact. A value it is expected to equal saves the exact system the search for lowest terms.
+   */
+  write(a: N, expected?: N): N
   toAmount(a: N): Amount
+  /** The number that an amount of this system stands for. */
+  fromAmount(amount: Amount): N
 }
 
 /** Whether two results agree: exactly where `tolerance` is 0, else within that part of the larger one. */

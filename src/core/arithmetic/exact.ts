@@ -1,51 +1,81 @@
-import Fraction from 'fraction.js'
-import { fractionOf, numberOf, ratioOf, type Amount } from '../quantity'
+import { nearestNumber, type Amount, type Ratio } from '../quantity'
 import type { Arithmetic } from './arithmetic'
+import { greatestCommonDivisor } from './divisor'
 
 /**
- * An exact value: a rational times the square root of a whole number. The root is 1 unless the network is
- * solved from a given power, where V = √(P·R) makes every voltage and current a multiple of one same root.
+ * An exact value: n/d times the square root of a whole number. The root is 1 unless the network is solved from a
+ * given power, where V = √(P·R) makes every voltage and current a multiple of one same root.
+ * d is above 0; n/d is in lowest terms once it has been written down, not between.
  */
 export interface ExactNumber {
-  readonly rational: Fraction
+  readonly n: bigint
+  readonly d: bigint
   readonly root: bigint
+  /** Known to be in lowest terms. */
+  readonly lowest: boolean
 }
 
-/** An exact value without a root. */
-export function rational(fraction: Fraction): ExactNumber {
-  return { rational: fraction, root: 1n }
+/** n/d as an exact value, any signs; d must not be 0. */
+export function rational(n: bigint, d: bigint): ExactNumber {
+  return d < 0n ? { n: -n, d: -d, root: 1n, lowest: false } : { n, d, root: 1n, lowest: false }
 }
 
-const zero = rational(new Fraction(0n, 1n))
+const zero: ExactNumber = { n: 0n, d: 1n, root: 1n, lowest: true }
 
 /** The nearest double of an exact value. */
-export function exactToNumber(a: ExactNumber): number {
-  const factor = numberOf(a.rational)
-  return a.root === 1n ? factor : factor * Math.sqrt(Number(a.root))
+export function exactToNumber({ n, d, root }: Pick<ExactNumber, 'n' | 'd' | 'root'>): number {
+  const magnitude = nearestNumber(n < 0n ? -n : n, d)
+  const factor = n < 0n ? -magnitude : magnitude
+  return root === 1n ? factor : factor * Math.sqrt(Number(root))
+}
+
+/** The same value in lowest terms. */
+export function reduced(a: ExactNumber): ExactNumber {
+  const { n, d, root, lowest } = a
+  if (lowest) return a
+  if (n === 0n) return zero
+  const divisor = greatestCommonDivisor(n < 0n ? -n : n, d)
+  return { n: n / divisor, d: d / divisor, root, lowest: true }
+}
+
+function from(ratio: Ratio): ExactNumber {
+  const slash = ratio.indexOf('/')
+  return slash < 0 ? rational(BigInt(ratio), 1n) : rational(BigInt(ratio.slice(0, slash)), BigInt(ratio.slice(slash + 1)))
+}
+
+/** Beyond this, sums are brought to lowest terms on the way, so that long ones do not swell. */
+const large = 1n << 8192n
+
+function add(a: ExactNumber, b: ExactNumber): ExactNumber {
+  if (a.n === 0n) return b
+  if (b.n === 0n) return a
+  if (a.root !== b.root) throw new Error('a rational and a root cannot be added: one of them is not of this network')
+  if (a.d === b.d) return { n: a.n + b.n, d: a.d, root: a.root, lowest: false }
+  const sum = { n: a.n * b.d + b.n * a.d, d: a.d * b.d, root: a.root, lowest: false }
+  return sum.d > large ? reduced(sum) : sum
+}
+
+function negate({ n, d, root, lowest }: ExactNumber): ExactNumber {
+  return { n: -n, d, root, lowest }
 }
 
 function multiply(a: ExactNumber, b: ExactNumber): ExactNumber {
-  const product = a.rational.mul(b.rational)
-  if (a.root === b.root) return rational(a.root === 1n ? product : product.mul(a.root))
+  const n = a.n * b.n
+  const d = a.d * b.d
+  if (a.root === b.root) return { n: n * a.root, d, root: 1n, lowest: false }
   if (a.root !== 1n && b.root !== 1n) throw new Error('two different roots cannot meet in one network')
-  return { rational: product, root: a.root * b.root }
+  return { n, d, root: a.root * b.root, lowest: false }
 }
 
-function invert(a: ExactNumber): ExactNumber {
-  return a.root === 1n ? rational(a.rational.inverse()) : { rational: a.rational.mul(a.root).inverse(), root: a.root }
+function invert({ n, d, root }: ExactNumber): ExactNumber {
+  const under = n * root
+  return under < 0n ? { n: -d, d: -under, root, lowest: false } : { n: d, d: under, root, lowest: false }
 }
 
-function combine(a: ExactNumber, b: ExactNumber, rationals: Fraction): ExactNumber {
-  if (a.root === b.root) return { rational: rationals, root: a.root }
-  if (a.rational.n === 0n) return { rational: rationals, root: b.root }
-  if (b.rational.n === 0n) return { rational: rationals, root: a.root }
-  throw new Error('a rational and a root cannot be added: one of them is not of this network')
-}
-
-/** √(p/q) = √(p·q)/q, with the squares taken out of the root as far as small factors go. */
+/** √(n/d) = √(n·d)/d, with the squares taken out of the root as far as small factors go. */
 function squareRoot(a: ExactNumber): ExactNumber {
   if (a.root !== 1n) throw new Error('the square root of a root is not needed in a resistor network')
-  const { n, d } = a.rational
+  const { n, d } = reduced(a)
   if (n === 0n) return zero
   let inside = n * d
   let outside = 1n
@@ -53,14 +83,12 @@ function squareRoot(a: ExactNumber): ExactNumber {
     for (const square = factor * factor; inside % square === 0n; inside /= square) outside *= factor
   }
   const whole = wholeRoot(inside)
-  return whole * whole === inside
-    ? rational(new Fraction(outside * whole, d))
-    : { rational: new Fraction(outside, d), root: inside }
+  return reduced(whole * whole === inside ? rational(outside * whole, d) : { n: outside, d, root: inside, lowest: false })
 }
 
 /** The largest whole number whose square is at most n (Newton's iteration from above). */
 function wholeRoot(n: bigint): bigint {
-  let x = 1n << BigInt(n.toString(2).length / 2 + 1 | 0)
+  let x = 1n << BigInt((n.toString(2).length >> 1) + 1)
   for (;;) {
     const next = (x + n / x) >> 1n
     if (next >= x) return x
@@ -68,35 +96,54 @@ function wholeRoot(n: bigint): bigint {
   }
 }
 
-/** Compares by sign, then by the square, which is rational: a root needs no rounding. */
+/** Compares by sign, then by cross products; with different roots by the squares, which are rational. */
 function compare(a: ExactNumber, b: ExactNumber): number {
-  if (a.root === b.root) return a.rational.compare(b.rational)
-  const signs = Number(a.rational.s) - Number(b.rational.s)
-  if (signs !== 0 || a.rational.n === 0n) return signs
-  const squares = a.rational.mul(a.rational).mul(a.root).compare(b.rational.mul(b.rational).mul(b.root))
-  return squares * Number(a.rational.s)
+  if (a.root === b.root || a.n === 0n || b.n === 0n || a.n < 0n !== b.n < 0n) return order(a.n * b.d, b.n * a.d)
+  const squares = order(a.n * a.n * a.root * b.d * b.d, b.n * b.n * b.root * a.d * a.d)
+  return a.n < 0n ? -squares : squares
+}
+
+function order(left: bigint, right: bigint): number {
+  return left < right ? -1 : left > right ? 1 : 0
+}
+
+/** In lowest terms; without looking for them where the value is the same as the one expected. */
+function write(a: ExactNumber, expected?: ExactNumber): ExactNumber {
+  return expected !== undefined && a.root === expected.root && compare(a, expected) === 0 ? expected : reduced(a)
+}
+
+/** The value of an amount that {@link toAmount} gave. */
+function fromAmount({ exact: ratio, root }: Amount): ExactNumber {
+  if (ratio !== undefined) return { ...from(ratio), lowest: true }
+  const [, factor, inside, under] = /^(-?\d*)√(\d+)(?:\/(\d+))?$/.exec(root ?? '') ?? []
+  if (inside === undefined) throw new Error('an amount without an exact value is not of exact arithmetic')
+  const n = factor === '' || factor === '-' ? BigInt(`${factor}1`) : BigInt(factor)
+  return { n, d: BigInt(under ?? 1), root: BigInt(inside), lowest: true }
 }
 
 function toAmount(a: ExactNumber): Amount {
-  const value = exactToNumber(a)
-  if (a.root === 1n || a.rational.n === 0n) return { value, exact: ratioOf(a.rational) }
-  const { n, d, s } = a.rational
-  return { value, root: `${s < 0n ? '-' : ''}${n === 1n ? '' : n}√${a.root}${d === 1n ? '' : `/${d}`}` }
+  const { n, d, root } = reduced(a)
+  const value = exactToNumber({ n, d, root })
+  const under = d === 1n ? '' : `/${d}`
+  if (root === 1n || n === 0n) return { value, exact: `${n}${under}` }
+  const factor = n === 1n ? '' : n === -1n ? '-' : String(n)
+  return { value, root: `${factor}√${root}${under}` }
 }
 
 /** Exact arithmetic on fractions of whole numbers of any length: 1/3 + 1/6 is 1/2. */
 export const exact: Arithmetic<ExactNumber> = {
   name: 'exact',
   zero,
-  from: (ratio) => rational(fractionOf(ratio)),
-  add: (a, b) => combine(a, b, a.rational.add(b.rational)),
-  subtract: (a, b) => combine(a, b, a.rational.sub(b.rational)),
+  from,
+  add,
+  subtract: (a, b) => add(a, negate(b)),
   multiply,
   divide: (a, b) => multiply(a, invert(b)),
   invert,
   squareRoot,
   compare,
-  isZero: (a) => a.rational.n === 0n,
-  write: (a) => a,
+  isZero: (a) => a.n === 0n,
+  write,
   toAmount,
+  fromAmount,
 }

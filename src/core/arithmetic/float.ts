@@ -16,6 +16,7 @@ export const float: Arithmetic<number> = {
   isZero: (a) => a === 0,
   write: (a) => a,
   toAmount: (a) => ({ value: a }),
+  fromAmount: ({ value }) => value,
 }
 
 /** Up to 15 characters both sides of the stroke are exact doubles, so one division rounds once. */

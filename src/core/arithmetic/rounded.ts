@@ -1,7 +1,6 @@
-import Fraction from 'fraction.js'
 import { roundedDigits } from '../quantity'
 import type { Arithmetic } from './arithmetic'
-import { exact, exactToNumber, rational, type ExactNumber } from './exact'
+import { exact, exactToNumber, rational, reduced, type ExactNumber } from './exact'
 
 /**
  * Paper arithmetic: every value that is written down is rounded to so many significant figures, half away
@@ -16,14 +15,25 @@ export function rounded(figures: number): Arithmetic<ExactNumber> {
     name: `rounded:${figures}`,
     write: (a) => round(a, figures),
     toAmount: (a) => ({ value: exactToNumber(a) }),
+    // A written value has at most 15 figures, so the double gives it back.
+    fromAmount: ({ value }) => round(decimalOf(value), figures),
   }
 }
 
 function round(a: ExactNumber, figures: number): ExactNumber {
-  const { n, d, s } = a.root === 1n ? a.rational : new Fraction(exactToNumber(a))
+  const { n, d } = a.root === 1n ? a : decimalOf(exactToNumber(a))
   if (n === 0n) return exact.zero
-  const { digits, exponent } = roundedDigits(n, d, figures)
+  const { digits, exponent } = roundedDigits(n < 0n ? -n : n, d, figures)
   const power = exponent - figures + 1
-  const whole = BigInt(digits) * s
-  return rational(power >= 0 ? new Fraction(whole * 10n ** BigInt(power), 1n) : new Fraction(whole, 10n ** BigInt(-power)))
+  const whole = n < 0n ? -BigInt(digits) : BigInt(digits)
+  return reduced(power >= 0 ? rational(whole * 10n ** BigInt(power), 1n) : rational(whole, 10n ** BigInt(-power)))
+}
+
+/** The double's decimal value to 17 digits: a root has no exact one. */
+function decimalOf(x: number): ExactNumber {
+  if (x === 0) return exact.zero
+  const [mantissa, exponent] = x.toExponential(16).split('e')
+  const digits = BigInt(mantissa.replace('.', ''))
+  const power = Number(exponent) - 16
+  return power >= 0 ? rational(digits * 10n ** BigInt(power), 1n) : rational(digits, 10n ** BigInt(-power))
 }

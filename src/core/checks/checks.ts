@@ -33,7 +33,7 @@ export function checks<N>(
   const check = (law: Check<N>['law'], at: Check<N>['at'], sum: N, expected: N): Check<N> => ({
     law,
     at,
-    sum,
+    sum: arithmetic.compare(sum, expected) === 0 ? expected : sum,
     expected,
     holds: agree(arithmetic, sum, expected, tolerance),
   })

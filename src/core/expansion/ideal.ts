@@ -33,10 +33,10 @@ export function idealCurrents<N>(
   })
 
   const found: (N | null)[] = new Array(parts.length).fill(null)
-  const depth = new Int32Array(index.size).fill(-1)
-  const low = new Int32Array(index.size)
-  const next = new Int32Array(index.size)
-  const entered = new Int32Array(index.size).fill(-1)
+  const depth = new Array<number>(index.size).fill(-1)
+  const low = new Array<number>(index.size).fill(0)
+  const next = new Array<number>(index.size).fill(0)
+  const entered = new Array<number>(index.size).fill(-1)
   for (let root = 0; root < index.size; root++) {
     if (depth[root] >= 0) continue
     depth[root] = 0

@@ -70,7 +70,7 @@ function isZeroOhm(network: Network, part: number): boolean {
  * Walks outwards from the 0 V node, each part's drop added or taken away.
  */
 export function potentials<N>(network: Network, wiring: Wiring, voltage: readonly (N | null)[], arithmetic: Arithmetic<N>): (N | null)[] {
-  const { zero, add, subtract } = arithmetic
+  const { zero, add, subtract, write } = arithmetic
   const potential: (N | null)[] = wiring.nodes.map(() => null)
   const at: number[][] = wiring.nodes.map(() => [])
   network.parts.forEach(({ kind }, part) => {
@@ -87,7 +87,7 @@ export function potentials<N>(network: Network, wiring: Wiring, voltage: readonl
       const isFrom = wiring.from[part] === node
       const other = isFrom ? wiring.to[part] : wiring.from[part]
       if (potential[other] !== null) continue
-      potential[other] = isFrom ? subtract(here, drop) : add(here, drop)
+      potential[other] = write(isFrom ? subtract(here, drop) : add(here, drop))
       reached.push(other)
     }
   }

@@ -39,8 +39,10 @@ export function waysTo<N>(
 ): WithValue<N>[] {
   if (quantity === 'power') return powerWays(element, values, arithmetic)
   const { resistance: R, voltage: V, current: I } = values
-  const { multiply, divide, subtract, add, isZero, write } = arithmetic
+  const { multiply, divide, subtract, add, isZero } = arithmetic
   const own = I[element]
+  const expected = quantity === 'voltage' ? V[element] : (own ?? undefined)
+  const write = (value: N) => arithmetic.write(value, expected)
   if (own === null) return quantity === 'voltage' ? [{ way: 'carried', from: reduction.into[element], value: V[element] }] : []
   const ohm = (): WithValue<N>[] => {
     if (quantity === 'voltage') return [{ way: 'ohm', value: write(multiply(own, R[element])) }]
@@ -83,7 +85,8 @@ export function waysTo<N>(
 }
 
 function powerWays<N>(element: number, values: Values<N>, arithmetic: Arithmetic<N>): WithValue<N>[] {
-  const { multiply, divide, isZero, write } = arithmetic
+  const { multiply, divide, isZero } = arithmetic
+  const write = (value: N) => arithmetic.write(value, values.power[element])
   const R = values.resistance[element]
   const V = values.voltage[element]
   const I = values.current[element]

@@ -10,19 +10,19 @@ export interface Graph {
 
 /** The edges at each node, as one flat list: those of node v are list[offset[v]] … list[offset[v + 1] − 1]. */
 export interface Incidence {
-  readonly offset: Int32Array
-  readonly list: Int32Array
+  readonly offset: number[]
+  readonly list: number[]
 }
 
 export function incidence(nodes: number, edges: readonly number[], from: readonly number[], to: readonly number[]): Incidence {
-  const offset = new Int32Array(nodes + 1)
+  const offset = new Array<number>(nodes + 1).fill(0)
   for (const edge of edges) {
     offset[from[edge] + 1]++
     offset[to[edge] + 1]++
   }
   for (let node = 0; node < nodes; node++) offset[node + 1] += offset[node]
   const next = offset.slice(0, nodes)
-  const list = new Int32Array(2 * edges.length)
+  const list = new Array<number>(2 * edges.length).fill(0)
   for (const edge of edges) {
     list[next[from[edge]]++] = edge
     list[next[to[edge]]++] = edge
@@ -36,9 +36,9 @@ export function incidence(nodes: number, edges: readonly number[], from: readonl
  */
 export function blocks(nodes: number, edges: readonly number[], from: readonly number[], to: readonly number[], root: number): number[][] {
   const { offset, list } = incidence(nodes, edges, from, to)
-  const depth = new Int32Array(nodes).fill(-1)
-  const low = new Int32Array(nodes)
-  const entered = new Int32Array(nodes).fill(-1) // the edge by which a node was entered
+  const depth = new Array<number>(nodes).fill(-1)
+  const low = new Array<number>(nodes).fill(0)
+  const entered = new Array<number>(nodes).fill(-1) // the edge by which a node was entered
   const next = offset.slice(0, nodes)
   const pending: number[] = [] // edges whose component is still open
   const found: number[][] = []

@@ -41,11 +41,11 @@ export function currentOrder(graph: Graph, live: readonly number[]): CurrentOrde
 }
 
 /** The st-number of each live node (start lowest, finish highest); −1 for the others. */
-function stNumbering({ nodes, from, to, start, finish }: Graph, live: readonly number[]): Int32Array {
+function stNumbering({ nodes, from, to, start, finish }: Graph, live: readonly number[]): number[] {
   const { offset, list } = incidence(nodes, live, from, to)
-  const preorder = new Int32Array(nodes).fill(-1)
-  const parent = new Int32Array(nodes).fill(-1)
-  const low = Int32Array.from({ length: nodes }, (_, i) => i) // the node of smallest preorder it reaches
+  const preorder = new Array<number>(nodes).fill(-1)
+  const parent = new Array<number>(nodes).fill(-1)
+  const low = Array.from({ length: nodes }, (_, i) => i) // the node of smallest preorder it reaches
   const next = offset.slice(0, nodes)
   const visited = [start, finish]
   preorder[start] = 0
@@ -74,9 +74,9 @@ function stNumbering({ nodes, from, to, start, finish }: Graph, live: readonly n
   }
 
   // A doubly linked list, each node put before or after its parent.
-  const before = new Int32Array(nodes).fill(-1)
-  const after = new Int32Array(nodes).fill(-1)
-  const minus = new Uint8Array(nodes)
+  const before = new Array<number>(nodes).fill(-1)
+  const after = new Array<number>(nodes).fill(-1)
+  const minus = new Array<number>(nodes).fill(0)
   minus[start] = 1
   const link = (a: number, b: number) => {
     if (a >= 0) after[a] = b
@@ -95,16 +95,16 @@ function stNumbering({ nodes, from, to, start, finish }: Graph, live: readonly n
       minus[above] = 1
     }
   }
-  const number = new Int32Array(nodes).fill(-1)
+  const number = new Array<number>(nodes).fill(-1)
   for (let node = start, i = 0; node >= 0; node = after[node]) number[node] = i++
   return number
 }
 
 /** Live nodes so that every edge leads forwards: reverse postorder, the first-listed edge of a node taken last. */
-function topological({ nodes, from, to, start, finish }: Graph, live: readonly number[], number: Int32Array): number[] {
+function topological({ nodes, from, to, start, finish }: Graph, live: readonly number[], number: number[]): number[] {
   const { offset, list } = incidence(nodes, live, from, to)
   const next = offset.slice(1)
-  const seen = new Uint8Array(nodes)
+  const seen = new Array<number>(nodes).fill(0)
   const done: number[] = []
   for (const root of start === finish ? [start] : [finish, start]) {
     const path = [root]

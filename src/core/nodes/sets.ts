@@ -1,11 +1,11 @@
 /** Disjoint sets of 0…size−1 (union by size, path halving). */
 export class Sets {
-  private readonly parent: Int32Array
-  private readonly size: Int32Array
+  private readonly parent: number[]
+  private readonly size: number[]
 
   constructor(size: number) {
-    this.parent = Int32Array.from({ length: size }, (_, i) => i)
-    this.size = new Int32Array(size).fill(1)
+    this.parent = Array.from({ length: size }, (_, i) => i)
+    this.size = new Array<number>(size).fill(1)
   }
 
   find(item: number): number {

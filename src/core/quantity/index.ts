@@ -4,6 +4,6 @@
  */
 export type { Unit } from './unit'
 export { quantityOf } from './unit'
-export { fractionOf, nearestNumber, numberOf, ratioOf, roundedDigits, type Ratio } from './ratio'
+export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export { quantityText, writeQuantity, type Amount, type Figures, type WrittenQuantity } from './write'

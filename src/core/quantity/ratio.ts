@@ -19,8 +19,10 @@ export function ratioOf(fraction: Fraction): Ratio {
 
 const safe = BigInt(Number.MAX_SAFE_INTEGER)
 
+/** The number of bits, to within four. */
 function bitLength(n: bigint): number {
-  return n.toString(16).length * 4
+  const size = Number(n)
+  return size === Infinity ? n.toString(16).length * 4 : Math.log2(size)
 }
 
 /**
@@ -28,9 +30,10 @@ function bitLength(n: bigint): number {
  * (dividing the two as doubles gives NaN beyond 308 digits). Both must not be negative.
  */
 export function nearestNumber(numerator: bigint, denominator: bigint): number {
+  if (denominator === 1n) return Number(numerator)
   if (numerator <= safe && denominator <= safe) return Number(numerator) / Number(denominator)
   // Scale so that the whole quotient has at least 66 bits; a sticky last bit keeps the rounding right.
-  const shift = bitLength(denominator) - bitLength(numerator) + 70
+  const shift = Math.ceil(bitLength(denominator) - bitLength(numerator)) + 72
   const n = shift > 0 ? numerator << BigInt(shift) : numerator
   const d = shift < 0 ? denominator << BigInt(-shift) : denominator
   const quotient = n / d

@@ -52,16 +52,24 @@ export function quantityText(amount: Amount, unit: Unit, figures: Figures = 4, s
 
 /** The significant digits of an amount other than 0, whatever its sign. */
 export function digitsOf(amount: Amount, figures: number): Digits {
+  const size = Math.abs(amount.value)
+  const written = size.toExponential(figures - 1)
+  const mark = written.indexOf('e')
+  const exponent = Number(written.slice(mark + 1))
   if (amount.exact !== undefined) {
-    const { n, d } = fractionOf(amount.exact)
-    return roundedDigits(n, d, figures)
+    // Near the middle between two roundings only the exact value can tell.
+    const half = 0.5 * 10 ** (exponent - figures + 1)
+    if (Math.abs(Math.abs(size - Number(written)) - half) < 1e-3 * half) {
+      const { n, d } = fractionOf(amount.exact)
+      return roundedDigits(n, d, figures)
+    }
   }
-  const [mantissa, exponent] = Math.abs(amount.value).toExponential(figures - 1).split('e')
-  return { digits: mantissa.replace('.', ''), exponent: Number(exponent) }
+  return { digits: written.slice(0, 1) + written.slice(2, mark), exponent }
 }
 
 function point(digits: string, whole: number): string {
   const padded = digits.padEnd(whole + 1, '0')
-  const decimals = padded.slice(whole + 1).replace(/0+$/, '')
-  return decimals === '' ? padded.slice(0, whole + 1) : `${padded.slice(0, whole + 1)}.${decimals}`
+  let end = padded.length
+  while (end > whole + 1 && padded[end - 1] === '0') end--
+  return end === whole + 1 ? padded.slice(0, end) : `${padded.slice(0, whole + 1)}.${padded.slice(whole + 1, end)}`
 }

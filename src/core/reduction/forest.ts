@@ -26,112 +26,153 @@ export interface Edges {
 }
 
 /**
- * Reduces to the end by a worklist over nodes (Valdes, Tarjan and Lawler, “The recognition of series parallel
- * digraphs”, 1982): resistors that share both nodes are joined at once, and a node left with two resistors
- * joins them in series. Linear in the resistors; no recursion.
+ * Two elements at a time, as they were found: ids 0 … leaves−1 are the given edges, every joined pair takes the next
+ * one. `joint` is the node at which a pair lies in series, −1 for a parallel pair.
  */
-export function growForest({ nodes: count, from, to, start, finish, place }: Edges): Forest {
-  const leaves = from.length
-  // Binary elements while growing; a series element remembers the node it was joined at.
-  const u: number[] = new Array(leaves)
-  const v: number[] = new Array(leaves)
-  const left: number[] = new Array(leaves)
-  const right: number[] = new Array(leaves)
-  const joint: number[] = new Array(leaves) // −1 for parallel
-  const first: number[] = new Array(leaves) // smallest leaf inside, to list parallel members in order
-  // Incidence: half 2e stands at u[e], half 2e + 1 at v[e]; a doubly linked list per node.
-  const head: number[] = new Array(count).fill(-1)
-  const next: number[] = []
-  const previous: number[] = []
-  const degree: number[] = new Array(count).fill(0)
-  const between = new Map<number, number>() // both nodes → the element there
-  const ready: number[] = []
+export interface Pairs {
+  readonly leaves: number
+  /** The ends of every element. */
+  readonly u: number[]
+  readonly v: number[]
+  /** The two elements joined, and where, of the pair with id leaves + i. */
+  readonly left: number[]
+  readonly right: number[]
+  readonly joint: number[]
+  /** What is left when nothing more can be joined. */
+  readonly roots: number[]
+}
 
+/**
+ * Joins pairs to the end by a worklist over nodes (Valdes, Tarjan and Lawler, “The recognition of series parallel
+ * digraphs”, 1982): elements that share both nodes are joined at once, and a node left with two elements joins
+ * them in series. Linear in the resistors; no recursion.
+ */
+export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
+  const leaves = from.length
+  const u = from.slice()
+  const v = to.slice()
+  const left: number[] = []
+  const right: number[] = []
+  const joint: number[] = []
+  const join = (a: number, b: number, one: number, two: number, at: number): number => {
+    left.push(one)
+    right.push(two)
+    joint.push(at)
+    v.push(b)
+    return u.push(a) - 1
+  }
+
+  // A slot is a pair of nodes with the one element between them. Its half 2s stands at `near[s]`, its half 2s + 1 at
+  // `far[s]`, each in the doubly linked list of its node.
+  const slotOf = pairTable(nodes)
+  const near = new Array<number>(leaves).fill(0)
+  const far = new Array<number>(leaves).fill(0)
+  const element = new Array<number>(leaves).fill(0)
+  const next = new Array<number>(2 * leaves).fill(0)
+  const previous = new Array<number>(2 * leaves).fill(0)
+  const head = new Array<number>(nodes).fill(-1)
+  const degree = new Array<number>(nodes).fill(0)
   const attach = (node: number, half: number) => {
-    const old = head[node]
-    next[half] = old
+    const first = head[node]
+    next[half] = first
     previous[half] = -1
-    if (old >= 0) previous[old] = half
+    if (first >= 0) previous[first] = half
     head[node] = half
     degree[node]++
   }
   const detach = (node: number, half: number) => {
-    const a = previous[half]
-    const b = next[half]
-    if (a >= 0) next[a] = b
-    else head[node] = b
-    if (b >= 0) previous[b] = a
+    const before = previous[half]
+    const after = next[half]
+    if (before >= 0) next[before] = after
+    else head[node] = after
+    if (after >= 0) previous[after] = before
     degree[node]--
   }
-  const keyOf = (a: number, b: number) => (a < b ? a * count + b : b * count + a)
-  const insert = (element: number) => {
-    for (;;) {
-      const a = u[element]
-      const b = v[element]
-      const key = keyOf(a, b)
-      const other = between.get(key)
-      if (other === undefined) {
-        between.set(key, element)
-        attach(a, 2 * element)
-        attach(b, 2 * element + 1)
-        return
-      }
-      between.delete(key)
-      detach(u[other], 2 * other)
-      detach(v[other], 2 * other + 1)
-      element = create(a, b, other, element, -1)
+
+  let slots = 0
+  for (let edge = 0; edge < leaves; edge++) {
+    const a = from[edge]
+    const b = to[edge]
+    const slot = slotOf.get(a, b)
+    if (slot >= 0) {
+      element[slot] = join(a, b, element[slot], edge, -1)
+      continue
     }
-  }
-  const create = (a: number, b: number, one: number, two: number, at: number): number => {
-    const element = u.length
-    u.push(a)
-    v.push(b)
-    left.push(one)
-    right.push(two)
-    joint.push(at)
-    first.push(first[one] < first[two] ? first[one] : first[two])
-    return element
+    slotOf.set(a, b, slots)
+    near[slots] = a
+    far[slots] = b
+    element[slots] = edge
+    attach(a, 2 * slots)
+    attach(b, 2 * slots + 1)
+    slots++
   }
 
-  for (let leaf = 0; leaf < leaves; leaf++) {
-    u[leaf] = from[leaf]
-    v[leaf] = to[leaf]
-    left[leaf] = right[leaf] = joint[leaf] = -1
-    first[leaf] = leaf
-  }
-  for (let leaf = 0; leaf < leaves; leaf++) insert(leaf)
-  for (let node = 0; node < count; node++) if (degree[node] === 2) ready.push(node)
-  for (let node = ready.pop(); node !== undefined; node = ready.pop()) {
+  const ready: number[] = []
+  for (let node = 0; node < nodes; node++) if (degree[node] === 2) ready.push(node)
+  while (ready.length > 0) {
+    const node = ready.pop() as number
     if (degree[node] !== 2 || node === start || node === finish) continue
-    const one = head[node] >> 1
-    const two = next[head[node]] >> 1
-    const a = u[one] === node ? v[one] : u[one]
-    const b = u[two] === node ? v[two] : u[two]
-    for (const element of [one, two]) {
-      between.delete(keyOf(u[element], v[element]))
-      detach(u[element], 2 * element)
-      detach(v[element], 2 * element + 1)
+    const halfOne = head[node]
+    const halfTwo = next[halfOne]
+    const one = halfOne >> 1
+    const two = halfTwo >> 1
+    const a = halfOne & 1 ? near[one] : far[one]
+    const b = halfTwo & 1 ? near[two] : far[two]
+    const joined = join(a, b, element[one], element[two], node)
+    slotOf.set(node, a, -1)
+    slotOf.set(node, b, -1)
+    degree[node] = 0
+    const beside = slotOf.get(a, b)
+    detach(b, halfTwo ^ 1)
+    if (beside >= 0) {
+      detach(a, halfOne ^ 1)
+      element[beside] = join(a, b, element[beside], joined, -1)
+      if (degree[a] === 2) ready.push(a)
+      if (degree[b] === 2) ready.push(b)
+      continue
     }
-    insert(create(a, b, one, two, node))
-    if (degree[a] === 2) ready.push(a)
-    if (degree[b] === 2) ready.push(b)
+    // The first slot goes on, with its half at the joined node moved to the far end of the second.
+    slotOf.set(a, b, one)
+    element[one] = joined
+    if (halfOne & 1) far[one] = b
+    else near[one] = b
+    attach(b, halfOne)
   }
 
-  return flatten({ u, v, left, right, joint, first }, leaves, [...between.values()], place)
+  const roots: number[] = []
+  for (let slot = 0; slot < slots; slot++) if (slotOf.get(near[slot], far[slot]) === slot) roots.push(element[slot])
+  return { leaves, u, v, left, right, joint, roots }
 }
 
-interface Binary {
-  readonly u: readonly number[]
-  readonly v: readonly number[]
-  readonly left: readonly number[]
-  readonly right: readonly number[]
-  readonly joint: readonly number[]
-  readonly first: readonly number[]
+/** A table by unordered pairs of nodes, −1 where nothing was set: dense while small, else a map. */
+function pairTable(nodes: number) {
+  const key = (a: number, b: number) => (a < b ? a * nodes + b : b * nodes + a)
+  if (nodes <= 64) {
+    const dense = new Array<number>(nodes * nodes).fill(-1)
+    return {
+      get: (a: number, b: number) => dense[key(a, b)],
+      set: (a: number, b: number, value: number) => void (dense[key(a, b)] = value),
+    }
+  }
+  const sparse = new Map<number, number>()
+  return {
+    get: (a: number, b: number) => sparse.get(key(a, b)) ?? -1,
+    set: (a: number, b: number, value: number) => void (value < 0 ? sparse.delete(key(a, b)) : sparse.set(key(a, b), value)),
+  }
+}
+
+/** The forest of a network: its pairs turned into groups as large as they can be. */
+export function growForest(edges: Edges): Forest {
+  return flatten(joinPairs(edges), edges.place)
 }
 
 /** Turns binary elements into groups as large as they can be, oriented with the current, outermost first. */
-function flatten(binary: Binary, leaves: number, roots: readonly number[], place: readonly number[]): Forest {
-  const { u, v, left, right, joint, first } = binary
+function flatten({ leaves, u, v, left, right, joint, roots }: Pairs, place: readonly number[]): Forest {
+  // The first-listed resistor inside each element, to list parallel members in that order.
+  const first: number[] = []
+  for (let element = 0; element < u.length; element++) {
+    first.push(element < leaves ? element : Math.min(first[left[element - leaves]], first[right[element - leaves]]))
+  }
   const series: boolean[] = []
   const members: number[][] = []
   const from: number[] = new Array(leaves)
@@ -154,7 +195,7 @@ function flatten(binary: Binary, leaves: number, roots: readonly number[], place
 
   for (let group = 0; group < open.length; group++) {
     const outer = open[group]
-    const isSeries = joint[outer] >= 0
+    const isSeries = joint[outer - leaves] >= 0
     const inside: number[] = []
     const pending = [outer] // elements still to be opened or taken, the next one last
     const entries = [from[leaves + group]] // the node at which the current enters each of them
@@ -163,18 +204,18 @@ function flatten(binary: Binary, leaves: number, roots: readonly number[], place
     while (pending.length > 0) {
       const element = pending.pop() as number
       const a = entries.pop() as number
-      const same = element >= leaves && (isSeries ? joint[element] >= 0 : joint[element] < 0)
+      const same = element >= leaves && joint[element - leaves] >= 0 === isSeries
       if (!same) {
         taken.push(element)
         takenAt.push(a)
       } else if (isSeries) {
-        const one = left[element]
-        const two = right[element]
+        const one = left[element - leaves]
+        const two = right[element - leaves]
         const leftFirst = u[one] === a || v[one] === a
         pending.push(leftFirst ? two : one, leftFirst ? one : two)
-        entries.push(joint[element], a)
+        entries.push(joint[element - leaves], a)
       } else {
-        pending.push(right[element], left[element])
+        pending.push(right[element - leaves], left[element - leaves])
         entries.push(a, a)
       }
     }

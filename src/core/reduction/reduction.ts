@@ -1,14 +1,17 @@
 import type { Wiring } from '../nodes'
-import { growForest } from './forest'
+import { growForest, joinPairs, type Edges } from './forest'
 import { orders, type Order } from './orders'
 
-/** One group combined into one equivalent. */
-export interface Step {
+/** Elements combined into one equivalent. */
+export interface Combination {
   readonly kind: 'series' | 'parallel'
-  /** Element ids: in series as the current meets them, in parallel as they were listed. */
   readonly members: readonly number[]
   /** The id of the equivalent. */
   readonly result: number
+}
+
+/** One group combined: its members in series as the current meets them, in parallel as they were listed. */
+export interface Step extends Combination {
   /** Which round it belongs to, from 0; with one group a sheet, the step's own number. */
   readonly round: number
 }
@@ -17,14 +20,19 @@ export interface Step {
  * All steps of a reduction. Element ids: 0 … leaves−1 are the live resistors in listed order;
  * the equivalent of step k is leaves + k.
  */
-export interface Reduction {
+export interface Reduction extends Combining {
   readonly order: Order
-  /** Part index of each live resistor. */
-  readonly leaves: readonly number[]
   readonly steps: readonly Step[]
   /** Node indices of each element's ends, in the direction of the current. */
   readonly from: readonly number[]
   readonly to: readonly number[]
+}
+
+/** What the numbers of a reduction need. Element ids as in {@link Reduction}. */
+export interface Combining {
+  /** Part index of each live resistor. */
+  readonly leaves: readonly number[]
+  readonly steps: readonly Combination[]
   /** The equivalent that takes each element in, −1 for what is left at the end. */
   readonly into: readonly number[]
   /** What is left: one element when reduction succeeds, none when nothing carries current, more at a bridge. */
@@ -37,16 +45,33 @@ export interface Reduction {
  * Linear in the resistors (but for sorting parallel members); no recursion.
  */
 export function reduce(wiring: Wiring, order: Order = 'single'): Reduction {
-  const forest = growForest({
-    ...wiring,
-    nodes: wiring.nodes.length,
-    from: wiring.live.map((part) => wiring.from[part]),
-    to: wiring.live.map((part) => wiring.to[part]),
-  })
+  const forest = growForest(liveEdgesOf(wiring))
   const { steps, from, to, idOf } = orders[order](forest)
   const into: number[] = new Array(from.length).fill(-1)
   for (const step of steps) for (const member of step.members) into[member] = step.result
   return { order, leaves: wiring.live, steps, from, to, into, left: forest.roots.map(idOf) }
+}
+
+/**
+ * A reduction for its numbers alone: pairs in whatever order they come up, without the ends of equivalents.
+ * Several times faster than {@link reduce}, which finds the order and the sheets a person would draw.
+ */
+export function reduceUnordered(wiring: Wiring): Combining {
+  const { leaves, left, right, joint, roots } = joinPairs(liveEdgesOf(wiring))
+  const steps: Combination[] = []
+  const into: number[] = new Array(leaves + joint.length).fill(-1)
+  for (let pair = 0; pair < joint.length; pair++) {
+    const result = leaves + pair
+    steps.push({ kind: joint[pair] < 0 ? 'parallel' : 'series', members: [left[pair], right[pair]], result })
+    into[left[pair]] = result
+    into[right[pair]] = result
+  }
+  return { leaves: wiring.live, steps, into, left: roots }
+}
+
+function liveEdgesOf({ nodes, live, from, to, start, finish, place }: Wiring): Edges {
+  const ends = (of: readonly number[]) => live.map((part) => of[part])
+  return { nodes: nodes.length, from: ends(from), to: ends(to), start, finish, place }
 }
 
 /** The original resistors (part indices) inside an element, in listed order. */

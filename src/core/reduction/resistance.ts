@@ -1,5 +1,5 @@
 import type { Arithmetic } from '../arithmetic'
-import type { Reduction } from './reduction'
+import type { Combining } from './reduction'
 
 /**
  * The resistance of every element, by element id, in ohms: R = R1 + R2 + … in series,
@@ -7,7 +7,7 @@ import type { Reduction } from './reduction'
  *
  * @param leaves the resistance of each live resistor, in the reduction's leaf order
  */
-export function resistances<N>(reduction: Reduction, leaves: readonly N[], arithmetic: Arithmetic<N>): N[] {
+export function resistances<N>(reduction: Combining, leaves: readonly N[], arithmetic: Arithmetic<N>): N[] {
   const R = leaves.slice()
   for (const { kind, members } of reduction.steps) R.push(equivalent(kind, members, R, arithmetic))
   return R

@@ -1,7 +1,7 @@
 import type { Arithmetic } from '../arithmetic'
 import type { Network, Problem } from '../network'
 import type { Wiring } from '../nodes'
-import type { Reduction } from '../reduction'
+import type { Combining } from '../reduction'
 
 /** Voltage, current and power of the whole: what the source gives, in volts, amperes and watts. */
 export interface Supply<N> {
@@ -34,7 +34,7 @@ export type FoundSupply<N> =
 export function findSupply<N>(
   network: Network,
   wiring: Wiring,
-  reduction: Reduction,
+  reduction: Combining,
   R: readonly N[],
   arithmetic: Arithmetic<N>,
 ): FoundSupply<N> {

@@ -1,0 +1,121 @@
+import fc from 'fast-check'
+import { quantityProblem, quantityText, readQuantity, roundedDigits, nearestNumber, type Unit } from '.'
+
+const ohms = (typed: unknown) => {
+  const read = readQuantity(typed, 'Ω')
+  return read.ok ? read.exact : read.problem
+}
+
+test.each([
+  ['470', '470'],
+  ['470R', '470'],
+  ['4k7', '4700'],
+  ['0R47', '47/100'],
+  ['1M5', '1500000'],
+  ['2.2k', '2200'],
+  ['2.2 kΩ', '2200'],
+  ['2.2 k\u2126', '2200'],
+  ['33 ohm', '33'],
+  ['1e3', '1000'],
+  ['2.5E-3', '1/400'],
+  ['3/2', '3/2'],
+  ['3/2 kΩ', '1500'],
+  ['1M', '1000000'],
+  ['1m', '1/1000'],
+  ['10µ', '1/100000'],
+  ['10μ', '1/100000'],
+  ['10u', '1/100000'],
+  ['3n', '3/1000000000'],
+  ['7p', '7/1000000000000'],
+  ['1G', '1000000000'],
+  ['.5', '1/2'],
+  ['5.', '5'],
+  ['+5', '5'],
+  [' 5 ', '5'],
+  ['0', '0'],
+  [0, '0'],
+  [0.1, '1/10'],
+  [1e21, '1000000000000000000000'],
+  ['0.1', '1/10'],
+])('%p is read as %s ohms, exactly', (typed, exact) => expect(ohms(typed)).toBe(exact))
+
+test.each([
+  ['-5', 'negative'],
+  ['', 'empty'],
+  ['  ', 'empty'],
+  [undefined, 'missing'],
+  ['abc', 'not-a-number'],
+  ['4k7k', 'not-a-number'],
+  ['0x10', 'not-a-number'],
+  [{}, 'not-a-number'],
+  [NaN, 'not-a-number'],
+  ['2,2', 'comma'],
+  ['Infinity', 'infinite'],
+  ['∞', 'infinite'],
+  [Infinity, 'infinite'],
+  ['1/0', 'infinite'],
+  ['1e999999999', 'out-of-range'],
+  ['1e200', 'out-of-range'],
+  ['5 V A', 'two-units'],
+  ['5 Ω V', 'two-units'],
+  ['5 V', 'wrong-unit'],
+  ['9'.repeat(101), 'too-long'],
+])('%p is refused as %s', (typed, problem) => expect(ohms(typed)).toBe(problem))
+
+test('a unit must be the one that is wanted', () => {
+  expect(readQuantity('13.8 V', 'V')).toEqual({ ok: true, exact: '69/5', unit: 'V' })
+  expect(readQuantity('250mA', 'A')).toEqual({ ok: true, exact: '1/4', unit: 'A' })
+  expect(readQuantity('4k7', 'V')).toEqual({ ok: false, problem: 'wrong-unit' })
+  expect(readQuantity('5 W', null)).toEqual({ ok: true, exact: '5', unit: 'W' })
+})
+
+test('a refusal says what was typed and what would be accepted', () => {
+  expect(quantityProblem('negative', '-5', 'Ω')).toBe('“-5” is negative; a resistance here is 0 or more')
+  expect(quantityProblem('not-a-number', 'x', 'A')).toContain('250 mA')
+})
+
+test.each([
+  ['48/7', 'Ω', 4, '6.857 Ω'],
+  ['24/25', 'A', 4, '960 mA'],
+  ['4700', 'Ω', 3, '4.7 kΩ'],
+  ['999999', 'Ω', 3, '1 MΩ'],
+  ['9995', 'Ω', 3, '10 kΩ'],
+  ['1005/1000', 'V', 3, '1.01 V'],
+  ['-16/5', 'V', 4, '−3.2 V'],
+  ['0', 'W', 6, '0 W'],
+  ['1/3', 'A', 6, '333.333 mA'],
+  ['25/2', 'Ω', 'fraction', '25/2 Ω'],
+  ['1234567890123/1234567', 'Ω', 'fraction', '1 MΩ'],
+  ['1/1000000000000000', 'A', 3, '1e-15 A'],
+] as const)('%s %s with %s figures is written %s', (exact, unit, figures, text) => {
+  const [n, d = '1'] = exact.split('/')
+  expect(quantityText({ value: Number(n) / Number(d), exact }, unit, figures)).toBe(text)
+})
+
+test('what is written is read back within the figures shown', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 1e-11, max: 1e11, noNaN: true }), fc.constantFrom(3, 4, 6), fc.constantFrom<Unit>('Ω', 'V', 'A', 'W'), (value, figures, unit) => {
+      const back = readQuantity(quantityText({ value }, unit, figures as 3 | 4 | 6), unit)
+      if (!back.ok) throw new Error(back.problem)
+      const [n, d = '1'] = back.exact.split('/')
+      expect(Math.abs(Number(n) / Number(d) - value)).toBeLessThanOrEqual(0.5000001 * 10 ** (1 - figures) * value)
+    }),
+  )
+})
+
+test('digits are rounded half away from zero on the exact value', () => {
+  expect(roundedDigits(1005n, 1000n, 3)).toEqual({ digits: '101', exponent: 0 })
+  expect(roundedDigits(9996n, 1n, 3)).toEqual({ digits: '100', exponent: 4 })
+  expect(roundedDigits(1n, 3n, 4)).toEqual({ digits: '3333', exponent: -1 })
+})
+
+test('the nearest double is found however long the fraction is', () => {
+  const long = 10n ** 400n
+  expect(nearestNumber(long, 3n * long)).toBe(1 / 3)
+  expect(nearestNumber(2n ** 80n + 1n, 2n ** 79n)).toBe(2)
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 2 ** 31 }), fc.integer({ min: 1, max: 2 ** 31 }), (n, d) => {
+      expect(nearestNumber(BigInt(n) * long, BigInt(d) * long)).toBe(n / d)
+    }),
+  )
+})

@@ -1,0 +1,29 @@
+import { readNetwork, type Network, type NetworkDocument, type PartDocument } from '@/core/network'
+
+/** `R1 A B 4k7` in one text: a resistor, a wire (`W…`), a source (`E…`) or terminals (`T…`), by the first letter. */
+export function part(text: string): PartDocument {
+  const [name, from, to, ...rest] = text.split(' ')
+  const value = rest.join(' ')
+  if (name.startsWith('W')) return { name, kind: 'wire', from, to }
+  if (name.startsWith('T')) return { name, kind: 'terminals', from, to }
+  if (name.startsWith('E')) return value ? { name, kind: 'source', from, to, voltage: value } : { name, kind: 'source', from, to }
+  return { name, kind: 'resistor', from, to, resistance: value }
+}
+
+export function document(texts: readonly string[], more: Partial<NetworkDocument> = {}): NetworkDocument {
+  return { format: 'nodrel-network', version: 1, title: '', parts: texts.map(part), ...more }
+}
+
+/** A valid network from short texts; throws with the problems if it is not. */
+export function network(texts: readonly string[], more: Partial<NetworkDocument> = {}): Network {
+  return networkOf(document(texts, more))
+}
+
+export function networkOf(from: NetworkDocument): Network {
+  const read = readNetwork(from)
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.network
+}
+
+/** 12 V; R1, then R2 + R3 beside R4, then R5: in all 12.5 Ω. */
+export const worked = ['E1 A D 12 V', 'R1 A B 1.5', 'R2 B M 10', 'R3 M C 20', 'R4 B C 15', 'R5 C D 1']
