@@ -31,10 +31,13 @@ export interface Arithmetic<N> {
   fromAmount(amount: Amount): N
 }
 
+/** The smallest double with full precision: below it, values that fade out along a long ladder lose their digits. */
+const smallestNormal = 2 ** -1022
+
 /** Whether two results agree: exactly where `tolerance` is 0, else within that part of the larger one. */
 export function agree<N>(arithmetic: Arithmetic<N>, a: N, b: N, tolerance: number): boolean {
   if (arithmetic.compare(a, b) === 0) return true
   const left = arithmetic.toAmount(a).value
   const right = arithmetic.toAmount(b).value
-  return Math.abs(left - right) <= tolerance * Math.max(Math.abs(left), Math.abs(right))
+  return tolerance > 0 && Math.abs(left - right) <= tolerance * Math.max(Math.abs(left), Math.abs(right)) + smallestNormal
 }

@@ -24,9 +24,9 @@ const zero: ExactNumber = { n: 0n, d: 1n, root: 1n, lowest: true }
 
 /** The nearest double of an exact value. */
 export function exactToNumber({ n, d, root }: Pick<ExactNumber, 'n' | 'd' | 'root'>): number {
-  const magnitude = nearestNumber(n < 0n ? -n : n, d)
-  const factor = n < 0n ? -magnitude : magnitude
-  return root === 1n ? factor : factor * Math.sqrt(Number(root))
+  const size = n < 0n ? -n : n
+  const magnitude = root === 1n ? nearestNumber(size, d) : Math.sqrt(nearestNumber(size * size * root, d * d))
+  return n < 0n ? -magnitude : magnitude
 }
 
 /** The same value in lowest terms. */

@@ -37,7 +37,7 @@ export function explainStep(kind: 'series' | 'parallel', members: readonly Expla
     }
   }
   const shorted = resistances.some((resistance) => resistance.value === 0)
-  const one: Formula = [{ token: 'amount', amount: { value: 1, exact: '1' }, unit: 'Ω' }]
+  const one: Formula = [{ token: 'number', value: 1 }]
   const reciprocals = resistances.flatMap((resistance, i) => [...(i > 0 ? [sign('+')] : []), fraction(one, [amount(resistance, 'Ω')])])
   return {
     title: sentence('in-parallel', { members: names }),

@@ -4,6 +4,7 @@ import type { Amount, Unit } from '../quantity'
 export type Token =
   /** R, V, I or P with the name of what it belongs to; without a name it is the whole. */
   | { readonly token: 'symbol'; readonly letter: 'R' | 'V' | 'I' | 'P'; readonly of: string | null }
+  | { readonly token: 'number'; readonly value: number }
   | { readonly token: 'amount'; readonly amount: Amount; readonly unit: Unit }
   /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
   | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: Unit; readonly sign: '+' | '−' }

@@ -1,0 +1,108 @@
+import { networkOf, network, worked } from '../../../test/documents'
+import { ladder, randomNetwork } from '../../../test/randomNetwork'
+import { drawSheet, workOut, type Worksheet } from '..'
+import type { Network } from '../network'
+import { boxAround, type Box, type Picture } from '.'
+
+const sheet = (of: Network): Worksheet => {
+  const result = workOut(of)
+  if ('status' in result) throw new Error('refused')
+  return result
+}
+
+function overlaps(a: Box, b: Box): boolean {
+  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+}
+
+/** Whatever overlaps or sticks out; empty for a good drawing. */
+function clashes(picture: Picture): string[] {
+  const found: string[] = []
+  const parts = [...picture.parts, ...picture.aside]
+  const inside = { x: 0, y: 0, width: picture.width, height: picture.height }
+  parts.forEach(({ box, label }, i) => {
+    const sticksOut = box.x < 0 || box.y < 0 || box.x + box.width > inside.width || box.y + box.height > inside.height
+    if (sticksOut) found.push(`${label.name} sticks out`)
+    for (const other of parts.slice(i + 1)) if (overlaps(box, other.box)) found.push(`${label.name} on ${other.label.name}`)
+  })
+  // Node labels stand clear of the parts' labels and of each other.
+  const marks = picture.nodes.map(({ x, y }) => ({ x: x - 8, y: y - 8, width: 16, height: 16 }))
+  marks.forEach((mark, i) => {
+    for (const { box, label } of parts) if (overlaps(mark, box)) found.push(`node ${picture.nodes[i].node} on ${label.name}`)
+    for (const other of marks.slice(i + 1)) if (overlaps(mark, other)) found.push(`node ${picture.nodes[i].node} on a node`)
+  })
+  // No line runs through a symbol.
+  for (const { points } of picture.lines) {
+    const [a, b] = points
+    const line = { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x) || 0.1, height: Math.abs(a.y - b.y) || 0.1 }
+    for (const { left, right, y, label } of parts) {
+      if (overlaps({ x: left + 1, y: y - 7, width: right - left - 2, height: 14 }, line)) found.push(`a line through ${label.name}`)
+    }
+  }
+  return found
+}
+
+test('series stand side by side, parallel one above the other', () => {
+  const picture = drawSheet(sheet(network(worked)), 0, 'reduce', 4)
+  const at = (name: string) => {
+    const part = picture.parts.find(({ label }) => label.name === name)
+    if (!part) throw new Error(name)
+    return part
+  }
+  expect(at('R2').y).toBe(at('R3').y)
+  expect(at('R2').right).toBeLessThan(at('R3').left)
+  expect(at('R4').y).toBeGreaterThan(at('R2').y)
+  expect(at('R1').right).toBeLessThan(at('R2').left)
+  expect(at('R3').right).toBeLessThan(at('R5').left)
+  expect(at('R1').y).toBe(at('R5').y)
+  expect(at('R2').label.lines).toEqual(['10\u2009Ω'])
+  expect(picture.nodes.map(({ node }) => node).sort()).toEqual([0, 1, 2, 3, 4])
+  expect(boxAround(picture, [99])).toBeNull()
+})
+
+test('nothing overlaps in random networks up to 40 parts, on any sheet, on either side', () => {
+  for (let seed = 0; seed < 40; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 1 + seed, { clutter: seed % 2 === 1 })))
+    for (let steps = 0; steps <= worksheet.reduction.steps.length; steps += 1 + (seed >> 3)) {
+      expect(clashes(drawSheet(worksheet, steps, 'reduce', 4))).toEqual([])
+      expect(clashes(drawSheet(worksheet, steps, 'expand', 6))).toEqual([])
+    }
+  }
+  expect(clashes(drawSheet(sheet(networkOf(ladder(40))), 0, 'expand', 4))).toEqual([])
+})
+
+test('a bridge is drawn too, with a bar for each node', () => {
+  const bridge = ['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5', 'R6 A Z 1']
+  const picture = drawSheet(sheet(network(bridge)), 0, 'reduce', 4)
+  expect(clashes(picture)).toEqual([])
+  expect(picture.parts).toHaveLength(6)
+  for (let seed = 0; seed < 30; seed++) {
+    const random = randomNetwork(seed, 8)
+    const more = ['B1 p0 x 1', 'B2 p0 y 2', 'B3 x y 3', 'B4 x p1 4', 'B5 y p1 5'].map((text) => text.split(' ')).map(([name, from, to, resistance]) => ({ name, kind: 'resistor', from, to, resistance }))
+    expect(clashes(drawSheet(sheet(networkOf({ ...random, parts: [...random.parts, ...more] })), 0, 'reduce', 4))).toEqual([])
+  }
+})
+
+test('every part’s two ends meet lines of the right nodes', () => {
+  for (let seed = 0; seed < 30; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 10)))
+    const picture = drawSheet(worksheet, 0, 'reduce', 4)
+    for (const part of picture.parts) {
+      for (const [x, node] of [[part.left, worksheet.reduction.from[part.id]], [part.right, worksheet.reduction.to[part.id]]]) {
+        const meets = picture.lines.filter(({ points }) => points.some((point) => point.x === x && point.y === part.y))
+        expect(meets.map((line) => line.node)).toContain(node)
+      }
+    }
+  }
+})
+
+test('parts that carry nothing are set aside on sheet 0 alone', () => {
+  const worksheet = sheet(network([...worked, 'R6 M X 1', 'R7 B B 2']))
+  expect(drawSheet(worksheet, 0, 'expand', 4).aside.map(({ label }) => `${label.name} ${label.lines.join()}`)).toEqual(['R6 0\u2009V,0\u2009A', 'R7 0\u2009V,0\u2009A'])
+  expect(drawSheet(worksheet, 1, 'expand', 4).aside).toEqual([])
+})
+
+test('a network that carries nothing still has its two ends', () => {
+  const picture = drawSheet(sheet(network(['E1 A B 5'])), 0, 'reduce', 4)
+  expect(picture.parts).toEqual([])
+  expect(picture.start.x).toBeLessThan(picture.finish.x)
+})
