@@ -1,0 +1,82 @@
+import type { NetworkDocument, PartDocument } from '@/core/network'
+
+/** `R1 A B 1.5`, with tolerance and rating of the club's parts box. */
+function resistor(text: string): PartDocument {
+  const [name, from, to, resistance] = text.split(' ')
+  return { name, kind: 'resistor', from, to, resistance, tolerance: '5 %', rating: '5 W' }
+}
+
+function sample(
+  title: string,
+  notes: string,
+  supply: PartDocument,
+  resistors: readonly string[],
+  wires: readonly PartDocument[] = [],
+  known?: NetworkDocument['known'],
+): NetworkDocument {
+  return { format: 'nodrel-network', version: 1, title, notes, parts: [supply, ...resistors.map(resistor), ...wires], ...(known && { known }) }
+}
+
+const source = (from: string, to: string, voltage?: string): PartDocument => ({ name: 'E1', kind: 'source', from, to, ...(voltage && { voltage }) })
+const wire = (name: string, from: string, to: string): PartDocument => ({ name, kind: 'wire', from, to })
+
+/** The sample set: from the bench of the Quillmere Stargazers, a made-up astronomy club. */
+export const samples: readonly NetworkDocument[] = [
+  sample(
+    'Dew strip, short',
+    'Warms the corrector plate of the small telescope. R2 and R3 are the two halves of the strip.',
+    source('A', 'E', '12 V'),
+    ['R1 A B 1.5', 'R2 B C 10', 'R3 C D 20', 'R4 B D 15', 'R5 D E 1'],
+  ),
+  sample(
+    'Dew strip, long',
+    'Three zones for the long tube; the middle zone has a strip inside a strip.',
+    source('A', 'H', '13.8 V'),
+    ['R1 A B 2.2', 'R2 B C 6.8', 'R3 C D 4.7', 'R4 C D 9.1', 'R5 D E 3.3', 'R6 B F 12', 'R7 F E 18', 'R8 F E 27', 'R9 E G 1.8', 'R10 G H 5.6', 'R11 G H 8.2'],
+  ),
+  sample(
+    'Focuser position divider',
+    'A ladder: each rung taps the position of the focuser a little lower.',
+    source('A', 'G', '5 V'),
+    ['R1 A B 1k', 'R2 B G 2k', 'R3 B C 1k', 'R4 C G 2k', 'R5 C D 1k', 'R6 D G 2k', 'R7 D F 1k', 'R8 F G 1k'],
+  ),
+  sample(
+    'Dummy load for 12 V packs',
+    'Eight equal power resistors: two in series, four such pairs side by side.',
+    source('A', 'F', '12 V'),
+    ['R1 A B 47', 'R2 B F 47', 'R3 A C 47', 'R4 C F 47', 'R5 A D 47', 'R6 D F 47', 'R7 A E 47', 'R8 E F 47'],
+  ),
+  sample(
+    'Map lamp with a link',
+    'R3 is a zero-ohm link on the lamp board; fit 120 Ω there to dim the lamp.',
+    source('A', 'D', '9 V'),
+    ['R1 A B 220', 'R2 B C 330', 'R3 C D 0', 'R4 B D 680'],
+  ),
+  sample(
+    'Dew strip, after the repair',
+    'A stray wire shorts R4, and R6 was left hanging by one lead.',
+    source('A', 'E', '12 V'),
+    ['R1 A B 2.7', 'R2 B C 10', 'R3 B D 22', 'R4 C F 15', 'R5 D E 3.9', 'R6 C X 33', 'R7 C D 6.8'],
+    [wire('W1', 'C', 'G'), wire('W2', 'G', 'F')],
+  ),
+  sample(
+    'Red map lamps, one current measured',
+    'The meter in series with R3 reads 25 mA. What does the supply give?',
+    source('A', 'D'),
+    ['R1 A B 47', 'R2 B C 150', 'R3 C D 180', 'R4 B D 270'],
+    [],
+    { part: 'R3', quantity: 'current', value: '25 mA' },
+  ),
+  sample(
+    'Heater pad, resistance only',
+    'Not connected yet: what will the meter read between the two leads?',
+    { name: 'T1', kind: 'terminals', from: 'A', to: 'D' },
+    ['R1 A B 3.3', 'R2 B C 8.2', 'R3 C D 5.1', 'R4 A D 39', 'R5 B D 16'],
+  ),
+  sample(
+    'Tilt sensor bridge',
+    'Looks like two dividers, but R5 ties their middles together: no two of these are in series or in parallel.',
+    source('A', 'E', '5 V'),
+    ['R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k'],
+  ),
+]
