@@ -1,0 +1,22 @@
+import type { Metadata } from 'next'
+import { cookies } from 'next/headers'
+import type { ReactNode } from 'react'
+import { Providers } from '@/ui/Providers'
+import { readSettings, settingsCookie } from '@/ui/settingsCookie'
+import './globals.css'
+
+export const metadata: Metadata = {
+  title: { default: 'Nodrel', template: '%s · Nodrel' },
+  description: 'A worksheet that reduces a series-parallel resistor network step by step, and expands it back.',
+}
+
+export default async function RootLayout({ children }: { readonly children: ReactNode }) {
+  const settings = readSettings((await cookies()).get(settingsCookie)?.value)
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <Providers settings={settings}>{children}</Providers>
+      </body>
+    </html>
+  )
+}

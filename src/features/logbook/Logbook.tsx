@@ -1,0 +1,176 @@
+'use client'
+
+import { FilePlus2, Plus } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useMemo, useRef, useState } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { toast } from 'sonner'
+import { readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import { api, problemText } from '@/ui/api'
+import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
+import { Shell } from '@/ui/Shell'
+import { TopBar } from '@/ui/TopBar'
+import { ViewMenu } from '@/ui/ViewMenu'
+import type { Card } from './card'
+import { NetworkCard } from './NetworkCard'
+
+const orders = {
+  changed: { name: 'last changed', compare: (a: Card, b: Card) => b.updatedAt.localeCompare(a.updatedAt) },
+  title: { name: 'title', compare: (a: Card, b: Card) => a.title.localeCompare(b.title) },
+  resistors: { name: 'number of resistors', compare: (a: Card, b: Card) => a.count - b.count },
+} as const
+
+const newDocument: NetworkDocument = {
+  format: 'nodrel-network',
+  version: 1,
+  title: 'Untitled network',
+  notes: '',
+  parts: [{ name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' }],
+}
+
+interface RefusedFile {
+  readonly file: string
+  readonly problems: readonly Problem[]
+}
+
+/** The saved networks. */
+export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
+  const router = useRouter()
+  const [search, setSearch] = useState('')
+  const [order, setOrder] = useState<keyof typeof orders>('changed')
+  const [refused, setRefused] = useState<readonly RefusedFile[]>([])
+  const searchField = useRef<HTMLInputElement>(null)
+
+  const importFiles = async (files: readonly File[]) => {
+    const bad: RefusedFile[] = []
+    const made: string[] = []
+    for (const file of files) {
+      const read = readNetworkText(await file.text())
+      if (!read.ok) {
+        bad.push({ file: file.name, problems: read.problems })
+        continue
+      }
+      const answer = await api.create(writeNetwork(read.network))
+      if (answer.ok) made.push(answer.body.id)
+      else bad.push({ file: file.name, problems: answer.problems })
+    }
+    setRefused(bad)
+    if (made.length > 0) toast.success(made.length === 1 ? 'One network imported' : `${made.length} networks imported`)
+    if (made.length === 1 && bad.length === 0) router.push(`/networks/${made[0]}`)
+    else router.refresh()
+  }
+  const { getRootProps, getInputProps, isDragActive, open: openFiles } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
+
+  const create = async (document: NetworkDocument, then: 'open' | 'stay') => {
+    const answer = await api.create(document)
+    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    if (then === 'open') router.push(`/networks/${answer.body.id}`)
+    else router.refresh()
+  }
+  const duplicate = async (id: string) => {
+    const all = await api.list()
+    const record = all.ok ? all.body.networks.find((network) => network.id === id) : undefined
+    if (!record) return void toast.error(all.ok ? 'the network is gone' : problemText(all.problems))
+    await create({ ...record.document, title: `${record.title}, copy` }, 'stay')
+    toast.success(`“${record.title}” duplicated`)
+  }
+  const remove = async ({ id, title }: Card) => {
+    const answer = await api.remove(id)
+    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    router.refresh()
+    toast(`“${title || 'Untitled network'}” deleted`, {
+      duration: 15_000,
+      action: { label: 'Undo', onClick: () => void api.restore(id).then((restored) => (restored.ok ? router.refresh() : toast.error(problemText(restored.problems)))) },
+    })
+  }
+
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'New network', keys: 'n', run: () => void create(newDocument, 'open') },
+      { name: 'Import files', keys: 'i', run: () => openFiles() },
+      { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
+    ],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the actions only use the router and stable setters
+    [openFiles],
+  )
+
+  const wanted = search.trim().toLocaleLowerCase()
+  const shown = cards.filter(({ title, notes }) => `${title} ${notes}`.toLocaleLowerCase().includes(wanted)).sort(orders[order].compare)
+  return (
+    <div {...getRootProps({ className: 'min-h-screen' })}>
+      <input {...getInputProps({ 'aria-label': 'Files to import' })} />
+      <Commands list={commands} />
+      <TopBar
+        right={
+          <>
+            <ViewMenu />
+            <Shell />
+          </>
+        }
+      >
+        <h1 className="font-medium">Logbook</h1>
+      </TopBar>
+      <main className="mx-auto max-w-6xl p-4">
+        <div className="mb-4 flex flex-wrap items-center gap-2">
+          <Button look="strong" tip="New network" keys="n" onClick={() => void create(newDocument, 'open')}>
+            <Plus size={16} aria-hidden /> New network
+          </Button>
+          <Button tip="Import network documents; or drop them anywhere here" keys="i" onClick={openFiles}>
+            <FilePlus2 size={16} aria-hidden /> Import
+          </Button>
+          <input ref={searchField} type="search" aria-label="Search the logbook" placeholder="search titles and notes" value={search} onChange={(event) => setSearch(event.target.value)} className="field ml-auto h-9 w-60" />
+          <label className="text-soft flex items-center gap-2">
+            by
+            <select value={order} onChange={(event) => setOrder(event.target.value as keyof typeof orders)} className="field text-ink h-9">
+              {Object.entries(orders).map(([key, { name }]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {isDragActive && <p className="border-chosen bg-chosen-wash mb-4 rounded-md border-2 border-dashed p-6 text-center">Drop network documents to import them</p>}
+        {refused.map(({ file, problems }) => (
+          <section key={file} role="alert" className="border-trouble bg-trouble-wash mb-3 rounded-md border-l-4 p-3">
+            <div className="flex items-start justify-between gap-4">
+              <h2 className="font-semibold">{file} was not imported</h2>
+              <Button look="plain" onClick={() => setRefused(refused.filter((one) => one.file !== file))}>
+                Dismiss
+              </Button>
+            </div>
+            <ul className="ml-4 list-disc">
+              {problems.slice(0, 20).map(({ part, message }, i) => (
+                <li key={i}>{part ? `${part}: ${message}` : message}</li>
+              ))}
+            </ul>
+            {problems.length > 20 && <p>… and {problems.length - 20} more</p>}
+          </section>
+        ))}
+        {cards.length === 0 ? (
+          <p className="text-soft p-10 text-center">
+            The logbook is empty.{' '}
+            <button type="button" className="text-chosen underline" onClick={() => void create(newDocument, 'open')}>
+              Start a network
+            </button>{' '}
+            or drop a document here.
+          </p>
+        ) : shown.length === 0 ? (
+          <p className="text-soft p-10 text-center">
+            No title or note has “{search}”.{' '}
+            <button type="button" className="text-chosen underline" onClick={() => setSearch('')}>
+              Show all {cards.length}
+            </button>
+          </p>
+        ) : (
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
+            {shown.map((card) => (
+              <NetworkCard key={card.id} card={card} onDuplicate={() => void duplicate(card.id)} onRemove={() => void remove(card)} />
+            ))}
+          </ul>
+        )}
+      </main>
+    </div>
+  )
+}

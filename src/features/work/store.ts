@@ -1,0 +1,86 @@
+import { createStore } from 'zustand/vanilla'
+import type { NetworkDocument } from '@/core/network'
+import type { SavedNetwork } from '@/ui/api'
+
+/** Whether what is on the screen is kept, and if not, why. */
+export type Saving =
+  | { readonly state: 'saved' | 'saving' }
+  /** Waiting: for the person to finish, or for the server; it will be tried again. */
+  | { readonly state: 'unsaved'; readonly reason: string }
+  /** Saved elsewhere in between: the person chooses. */
+  | { readonly state: 'conflict'; readonly theirs: SavedNetwork }
+  /** Deleted elsewhere: it can be restored. */
+  | { readonly state: 'missing' }
+
+/** Text in a field that does not make sense yet, so the document does not have it. */
+export interface Typing {
+  readonly formula?: string
+  readonly source?: string
+}
+
+export interface WorkState {
+  readonly id: string
+  /** The saved version that the document is based on. */
+  readonly version: number
+  /** The document as it is on the screen; it may be wrong, and is saved when it is right. */
+  readonly document: NetworkDocument
+  readonly typing: Typing
+  readonly past: readonly NetworkDocument[]
+  readonly future: readonly NetworkDocument[]
+  /** What the last change was of; the next change of the same thing is undone together with it. */
+  readonly lastChange: string | null
+  readonly saving: Saving
+}
+
+export type WorkStore = ReturnType<typeof createWorkStore>
+
+/** The open network, with undo and redo as deep as the session. */
+export function createWorkStore(record: SavedNetwork) {
+  const store = createStore<WorkState>(() => ({
+    id: record.id,
+    version: record.version,
+    document: record.document,
+    typing: {},
+    past: [],
+    future: [],
+    lastChange: null,
+    saving: { state: 'saved' },
+  }))
+  return {
+    ...store,
+    /**
+     * Changes the document.
+     *
+     * @param of what is changed; null for a change that always stands alone
+     */
+    change(document: NetworkDocument, of: string | null): void {
+      store.setState((before) => {
+        const together = of !== null && of === before.lastChange
+        return { document, past: together ? before.past : [...before.past, before.document], future: [], lastChange: of }
+      })
+    },
+    /** Ends a run of changes that are undone together. */
+    pause(): void {
+      store.setState({ lastChange: null })
+    },
+    type(typing: Typing): void {
+      store.setState((before) => ({ typing: { ...before.typing, ...typing } }))
+    },
+    /** Takes the last change back; text that makes no sense yet goes first. */
+    undo(): void {
+      store.setState((before) => {
+        if (before.typing.formula !== undefined || before.typing.source !== undefined) return { typing: {} }
+        const last = before.past[before.past.length - 1]
+        if (last === undefined) return before
+        return { document: last, past: before.past.slice(0, -1), future: [before.document, ...before.future], lastChange: null }
+      })
+    },
+    redo(): void {
+      store.setState((before) => {
+        const [next] = before.future
+        if (next === undefined) return before
+        return { document: next, past: [...before.past, before.document], future: before.future.slice(1), lastChange: null }
+      })
+    },
+  }
+}

@@ -1,0 +1,52 @@
+import katex from 'katex'
+import { memo } from 'react'
+import type { Formula as FormulaTokens, Token } from '@/core/explain'
+import { writeQuantity, type Amount, type Figures, type Unit } from '@/core/quantity'
+
+/** A formula, typeset. Names are escaped on the way into TeX; KaTeX runs without trust, so they stay text. */
+export const Formula = memo(function Formula({ tokens, figures }: { readonly tokens: FormulaTokens; readonly figures: Figures }) {
+  const html = katex.renderToString(texOf(tokens, figures), { throwOnError: false, trust: false, strict: false })
+  return <span dangerouslySetInnerHTML={{ __html: html }} />
+})
+
+/** The TeX of a formula, numbers in the wanted figures. */
+export function texOf(tokens: FormulaTokens, figures: Figures): string {
+  return tokens.map((token) => texOfToken(token, figures)).join(' ')
+}
+
+const signs = { '=': '=', '·': '\\cdot ', '+': '+', '−': '-', '⇒': '\\;\\Rightarrow\\;', '²': '^{2}' } as const
+
+function texOfToken(token: Token, figures: Figures): string {
+  switch (token.token) {
+    case 'symbol':
+      return token.of === null ? token.letter : `${token.letter}_{${subscript(token.letter, token.of)}}`
+    case 'number':
+      return String(token.value)
+    case 'amount':
+      return amountTex(token.amount, token.unit, figures)
+    case 'sum':
+      return token.amounts.map((amount) => amountTex(amount, token.unit, figures)).join(token.sign === '+' ? '+' : '-')
+    case 'sign':
+      return signs[token.sign]
+    case 'fraction':
+      return `\\frac{${texOf(token.over, figures)}}{${texOf(token.under, figures)}}`
+    case 'root':
+      return `\\sqrt{${texOf(token.under, figures)}}`
+  }
+}
+
+/** `R` of `R2+3` is written R with the subscript 2+3: the letter is not said twice. */
+function subscript(letter: string, name: string): string {
+  const bare = letter === 'R' ? name.replace(/(^|[(])R(?=[\d(e])/g, '$1') : name
+  return bare
+    .split('‖')
+    .map((piece) => `\\text{${piece.replace(/[\\{}$&#^_%~]/g, (character) => (character === '_' ? '\\_' : ' ')).replaceAll('′', "'")}}`)
+    .join('\\parallel ')
+}
+
+function amountTex(amount: Amount, unit: Unit, figures: Figures): string {
+  const { number, prefix } = writeQuantity(amount, unit, figures)
+  const fraction = /^(−?)(\d+)\/(\d+)$/.exec(number)
+  const digits = fraction ? `${fraction[1] && '-'}\\tfrac{${fraction[2]}}{${fraction[3]}}` : number.replace('−', '-').replace(/√(\d+)/, '\\sqrt{$1}').replace(/e(-?\d+)$/, '\\cdot 10^{$1}')
+  return `${digits}\\,\\mathrm{${prefix === 'µ' ? '\\text{µ}' : prefix}${unit === 'Ω' ? '\\Omega' : unit}}`
+}

@@ -1,0 +1,207 @@
+'use client'
+
+import clsx from 'clsx'
+import { memo, useId, useRef, useState, type KeyboardEvent } from 'react'
+import { measures, type Box, type Picture, type PlacedPart } from '@/core/drawing'
+
+export interface SheetDrawingProps {
+  readonly picture: Picture
+  /** Labels of the nodes, by node index. */
+  readonly nodeLabels: readonly string[]
+  readonly symbols: 'zigzag' | 'box'
+  /** Whether values on the way up are shown: voltage and current in their colours, with + − and arrow. */
+  readonly side: 'reduce' | 'expand'
+  /** The text equivalent of the whole drawing. */
+  readonly description: string
+  /** Element ids of the step's group, and the loop around them if they stand together. */
+  readonly group?: readonly number[]
+  readonly loop?: Box | null
+  readonly chosen?: readonly number[]
+  readonly onChoose?: (id: number) => void
+  /** Asked to say more of an element's values. */
+  readonly onValue?: (id: number, anchor: Element) => void
+}
+
+/** A sheet as SVG. With `onChoose`, its parts can be pointed at: by mouse, touch, or arrow keys and Enter. */
+export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps) {
+  const { picture, nodeLabels, description, side, symbols, group = [], loop, chosen = [], onChoose, onValue } = props
+  const title = useId()
+  const [active, setActive] = useState(0)
+  const root = useRef<SVGSVGElement>(null)
+  const targets = picture.parts.flatMap(({ id }) => (onValue ? [`part-${id}`, `value-${id}`] : [`part-${id}`]))
+  const walk = (event: KeyboardEvent) => {
+    const steps: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1 }
+    const step = steps[event.key]
+    if (step === undefined || targets.length === 0) return
+    event.preventDefault()
+    event.stopPropagation()
+    const next = (active + step + targets.length) % targets.length
+    setActive(next)
+    root.current?.querySelector<SVGElement>(`[data-target="${targets[next]}"]`)?.focus()
+  }
+  const reach = (target: string) => ({
+    'data-target': target,
+    tabIndex: targets.indexOf(target) === Math.min(active, targets.length - 1) ? 0 : -1,
+    onFocus: () => setActive(targets.indexOf(target)),
+  })
+
+  return (
+    <svg
+      ref={root}
+      viewBox={`0 0 ${picture.width} ${picture.height}`}
+      width={picture.width}
+      height={picture.height}
+      role={onChoose ? 'group' : 'img'}
+      aria-labelledby={title}
+      onKeyDown={onChoose && walk}
+      className="font-mono block h-auto max-w-full text-[11.5px]"
+      style={{ minWidth: picture.width * 0.78 }}
+    >
+      <title id={title}>{description}</title>
+      {loop && (
+        <rect
+          {...loop}
+          rx={9}
+          strokeDasharray="5 3"
+          className={side === 'reduce' ? 'fill-reduce-wash stroke-reduce' : 'fill-expand-wash stroke-expand'}
+          strokeWidth={1.4}
+        />
+      )}
+      <g className="stroke-ink fill-none" strokeWidth={1.5} strokeLinecap="round" strokeLinejoin="round">
+        {picture.lines.map(({ points }, i) => (
+          <polyline key={i} points={points.map(({ x, y }) => `${x},${y}`).join(' ')} />
+        ))}
+      </g>
+      {picture.dots.map(({ x, y }, i) => (
+        <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
+      ))}
+      {picture.parts.map((part) => (
+        <Part key={part.id} part={part} side={side} symbols={symbols} grouped={group.includes(part.id)} chosen={chosen.includes(part.id)} reach={reach} onChoose={onChoose} onValue={onValue} />
+      ))}
+      {picture.aside.map((part) => (
+        <g key={part.id} className="opacity-75">
+          <Symbol part={part} symbols={symbols} tone="stroke-soft" />
+          <Labels part={part} side={side} tone="fill-soft" />
+        </g>
+      ))}
+      {[picture.start, picture.finish].map(({ x, y }, i) => (
+        <g key={i}>
+          <circle cx={x} cy={y} r={3.6} className="fill-sheet stroke-ink" strokeWidth={1.5} />
+          <text x={x} y={y - 9} textAnchor="middle" className="fill-soft">
+            {i === 0 ? '+' : '−'}
+          </text>
+        </g>
+      ))}
+      {picture.nodes.map(({ node, x, y }, i) => (
+        <g key={i}>
+          <circle cx={x} cy={y} r={measures.node - 1.5} style={{ fill: `var(--color-node-${node % 8})` }} />
+          <text x={x} y={y + 3.4} textAnchor="middle" className="fill-white text-[9.5px] font-semibold">
+            {nodeLabels[node]}
+          </text>
+        </g>
+      ))}
+    </svg>
+  )
+})
+
+interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoose' | 'onValue'> {
+  readonly part: PlacedPart
+  readonly grouped: boolean
+  readonly chosen: boolean
+  readonly reach: (target: string) => object
+}
+
+function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }: PartProps) {
+  const { box, id, label, y } = part
+  const groupTone = side === 'reduce' ? 'reduce' : 'expand'
+  const tone = chosen ? 'chosen' : grouped ? groupTone : 'ink'
+  const tones = { chosen: ['stroke-chosen', 'fill-chosen'], reduce: ['stroke-reduce', 'fill-reduce'], expand: ['stroke-expand', 'fill-expand'], ink: ['stroke-ink', 'fill-ink'] } as const
+  const [stroke, fill] = tones[tone]
+  const choose = onChoose && (() => onChoose(id))
+  const byKey = (run: (element: Element) => void) => (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' && event.key !== ' ') return
+    event.preventDefault()
+    run(event.currentTarget)
+  }
+  const valueTop = y + measures.symbolHeight / 2 + 1
+  return (
+    <g>
+      <g
+        {...(choose && { role: 'button', 'aria-pressed': chosen, 'aria-label': `${label.name}, ${label.lines.join(', ')}`, onClick: choose, onKeyDown: byKey(choose), ...reach(`part-${id}`) })}
+        className={clsx(choose && 'group/part cursor-pointer outline-none')}
+      >
+        {chosen && <rect {...box} rx={6} className="fill-chosen-wash stroke-chosen" strokeWidth={1.4} />}
+        <rect {...box} height={onValue ? valueTop - box.y : box.height} rx={5} className="group-focus-visible/part:stroke-chosen fill-transparent" strokeWidth={2} />
+        <Symbol part={part} symbols={symbols} tone={stroke} />
+        <text x={(part.left + part.right) / 2} y={y - measures.symbolHeight / 2 - 4} textAnchor="middle" className={clsx(fill, 'font-medium')}>
+          {label.name}
+        </text>
+      </g>
+      {onValue ? (
+        <g
+          role="button"
+          aria-label={`${label.name}: ${label.lines.join(', ')}. Other ways`}
+          onClick={(event) => onValue(id, event.currentTarget)}
+          onKeyDown={byKey((element) => onValue(id, element))}
+          {...reach(`value-${id}`)}
+          className="group/value cursor-pointer outline-none"
+        >
+          <rect x={box.x} width={box.width} y={valueTop} height={box.y + box.height - valueTop} rx={5} className="group-focus-visible/value:stroke-chosen group-hover/value:fill-chosen-wash fill-transparent" strokeWidth={2} />
+          <Values part={part} side={side} tone="fill-soft" />
+        </g>
+      ) : (
+        <Values part={part} side={side} tone="fill-soft" />
+      )}
+    </g>
+  )
+}
+
+function Labels({ part, side, tone }: { readonly part: PlacedPart; readonly side: 'reduce' | 'expand'; readonly tone: string }) {
+  return (
+    <>
+      <text x={(part.left + part.right) / 2} y={part.y - measures.symbolHeight / 2 - 4} textAnchor="middle" className={tone}>
+        {part.label.name}
+      </text>
+      <Values part={part} side={side} tone={tone} />
+    </>
+  )
+}
+
+/** The lines below a part; on the way up the voltage with its + and −, the current with its arrow. */
+function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side: 'reduce' | 'expand'; readonly tone: string }) {
+  const { left, right, y, label } = part
+  const middle = (left + right) / 2
+  const tones = side === 'expand' ? ['fill-expand', 'fill-current'] : [tone]
+  const flows = side === 'expand' && label.lines[1] !== '–' && !label.lines[1]?.startsWith('0\u2009')
+  return (
+    <>
+      {label.lines.map((line, i) => (
+        <text key={i} x={middle} y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight} textAnchor="middle" className={tones[i] ?? tone}>
+          {line}
+        </text>
+      ))}
+      {flows && (
+        <>
+          <text x={left - 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
+            +
+          </text>
+          <text x={right + 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
+            −
+          </text>
+          <path d={`M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`} className="fill-current" style={{ fill: 'var(--current)' }} />
+        </>
+      )}
+    </>
+  )
+}
+
+/** A resistor: six teeth, or a box. */
+function Symbol({ part: { left, right, y }, symbols, tone }: { readonly part: PlacedPart; readonly symbols: 'zigzag' | 'box'; readonly tone: string }) {
+  const half = measures.symbolHeight / 2
+  if (symbols === 'box') {
+    return <rect x={left} y={y - half + 1} width={right - left} height={2 * half - 2} className={clsx(tone, 'fill-sheet')} strokeWidth={1.5} />
+  }
+  const tooth = (right - left) / 12
+  const teeth = Array.from({ length: 6 }, (_, i) => `${left + (2 * i + 1) * tooth},${y + (i % 2 === 0 ? -half : half)}`)
+  return <polyline points={[`${left},${y}`, ...teeth, `${right},${y}`].join(' ')} className={clsx(tone, 'fill-none')} strokeWidth={1.5} strokeLinejoin="round" />
+}

@@ -1,0 +1,108 @@
+'use client'
+
+import { Command as Palette } from 'cmdk'
+import { useTheme } from 'next-themes'
+import { useRouter } from 'next/navigation'
+import { useEffect, useMemo, useState } from 'react'
+import { Button } from './Button'
+import { Commands, keyText, useCommandList, type Command } from './commands'
+import { Dialog } from './Dialog'
+import { api, type SavedNetwork } from './api'
+import { useSettings } from './settings'
+
+/** What every screen has: the palette, the list of keys, and the commands for how things look. */
+export function Shell() {
+  const [open, setOpen] = useState<'palette' | 'keys' | null>(null)
+  const { resolvedTheme, setTheme } = useTheme()
+  const { settings, change } = useSettings()
+  const router = useRouter()
+  const list = useMemo(
+    (): readonly Command[] => [
+      { name: 'Find a network or a command', keys: 'mod+k', inFields: true, run: () => setOpen('palette') },
+      { name: 'Show all keys', keys: 'shift+slash', run: () => setOpen('keys') },
+      { name: 'Go to the logbook', keys: 'g', run: () => router.push('/') },
+      { name: 'Light or dark', keys: 'd', run: () => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark') },
+      { name: 'Zigzag or box symbols', keys: 'b', run: () => change({ symbols: settings.symbols === 'box' ? 'zigzag' : 'box' }) },
+      { name: 'Show fractions', keys: '1', run: () => change({ figures: 'fraction' }) },
+      { name: 'Show 3 figures', keys: '3', run: () => change({ figures: 3 }) },
+      { name: 'Show 4 figures', keys: '4', run: () => change({ figures: 4 }) },
+      { name: 'Show 6 figures', keys: '6', run: () => change({ figures: 6 }) },
+    ],
+    [router, resolvedTheme, setTheme, settings.symbols, change],
+  )
+  return (
+    <>
+      <Commands list={list} />
+      <Button look="bar" tip="Find a network or a command" keys="mod+k" onClick={() => setOpen('palette')} className="font-mono text-xs">
+        Ctrl K
+      </Button>
+      <Button look="bar" tip="Show all keys" keys="shift+slash" aria-label="Show all keys" onClick={() => setOpen('keys')} className="font-mono text-xs">
+        ?
+      </Button>
+      <Dialog title="Keys" open={open === 'keys'} onOpenChange={(stays) => setOpen(stays ? 'keys' : null)}>
+        <KeyList />
+      </Dialog>
+      <Dialog title="Find" open={open === 'palette'} onOpenChange={(stays) => setOpen(stays ? 'palette' : null)}>
+        <Finder close={() => setOpen(null)} />
+      </Dialog>
+    </>
+  )
+}
+
+function KeyList() {
+  const commands = useCommandList()
+  return (
+    <dl className="grid grid-cols-[1fr_auto] gap-x-6 gap-y-1.5">
+      {commands.map(({ name, keys }) => (
+        <div key={name} className="contents">
+          <dt>{name}</dt>
+          <dd className="text-right">
+            <kbd className="bg-sheet border-line rounded border px-1.5 py-0.5 font-mono text-xs">{keyText(keys)}</kbd>
+          </dd>
+        </div>
+      ))}
+      <dt>Walk the parts of a sheet</dt>
+      <dd className="text-right font-mono text-xs">← →</dd>
+      <dt>Choose a part, or say more of a value</dt>
+      <dd className="text-right font-mono text-xs">Enter</dd>
+    </dl>
+  )
+}
+
+function Finder({ close }: { readonly close: () => void }) {
+  const commands = useCommandList()
+  const router = useRouter()
+  const [networks, setNetworks] = useState<readonly SavedNetwork[]>([])
+  useEffect(() => {
+    void api.list().then((answer) => answer.ok && setNetworks(answer.body.networks))
+  }, [])
+  const item = 'data-[selected=true]:bg-chosen-wash flex cursor-pointer justify-between rounded px-2 py-1.5'
+  const group = '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
+  const pick = (run: () => void) => () => {
+    close()
+    run()
+  }
+  return (
+    <Palette label="Find a network or a command">
+      <Palette.Input autoFocus placeholder="a network, or what to do" className="field mb-2 h-9 w-full" />
+      <Palette.List className="max-h-[50vh] overflow-auto">
+        <Palette.Empty className="text-soft p-2">Nothing has this name.</Palette.Empty>
+        <Palette.Group heading="Networks" className={group}>
+          {networks.map(({ id, title }) => (
+            <Palette.Item key={id} value={`${title} ${id}`} onSelect={pick(() => router.push(`/networks/${id}`))} className={item}>
+              {title || 'Untitled network'}
+            </Palette.Item>
+          ))}
+        </Palette.Group>
+        <Palette.Group heading="Commands" className={group}>
+          {commands.map(({ name, keys, run }) => (
+            <Palette.Item key={name} value={name} onSelect={pick(run)} className={item}>
+              {name}
+              <kbd className="text-soft font-mono text-xs">{keyText(keys)}</kbd>
+            </Palette.Item>
+          ))}
+        </Palette.Group>
+      </Palette.List>
+    </Palette>
+  )
+}

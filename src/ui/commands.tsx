@@ -1,0 +1,64 @@
+'use client'
+
+import { useEffect, useId } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { create } from 'zustand'
+
+/** Something the person can do: it has a key, stands in the list of keys, and can be found by name. */
+export interface Command {
+  readonly name: string
+  /** As react-hotkeys-hook reads it: `mod+z`, `shift+slash`, `j,down`. */
+  readonly keys: string
+  readonly run: () => void
+  /** Also while typing in a field. */
+  readonly inFields?: boolean
+}
+
+interface Registry {
+  readonly lists: Readonly<Record<string, readonly Command[]>>
+}
+
+const useRegistry = create<Registry>(() => ({ lists: {} }))
+
+/** The commands of all that is on the screen now. */
+export function useCommandList(): readonly Command[] {
+  return Object.values(useRegistry((registry) => registry.lists)).flat()
+}
+
+/** Offers commands while the component is on the screen. */
+export function Commands({ list }: { readonly list: readonly Command[] }) {
+  const id = useId()
+  useEffect(() => {
+    useRegistry.setState(({ lists }) => ({ lists: { ...lists, [id]: list } }))
+    return () =>
+      useRegistry.setState(({ lists }) => {
+        const { [id]: _gone, ...rest } = lists
+        return { lists: rest }
+      })
+  }, [id, list])
+  return list.map((command) => <BoundKey key={command.name} command={command} />)
+}
+
+function BoundKey({ command }: { readonly command: Command }) {
+  useHotkeys(command.keys, () => command.run(), {
+    preventDefault: true,
+    enableOnFormTags: command.inFields ?? false,
+    enableOnContentEditable: command.inFields ?? false,
+    // An open dialog has the keyboard to itself.
+    ignoreEventWhen: () => document.querySelector('[role=dialog][data-state=open]') !== null,
+  })
+  return null
+}
+
+const shown: Readonly<Record<string, string>> = { mod: 'Ctrl', shift: 'Shift', slash: '/', down: '↓', up: '↑', esc: 'Esc', enter: 'Enter', comma: ',' }
+
+/** A key as it is shown to the person: `mod+z` → `Ctrl Z`. */
+export function keyText(keys: string): string {
+  return keys
+    .split(',')
+    .map((one) => {
+      if (one === 'shift+slash') return '?'
+      return one.split('+').map((key) => shown[key] ?? key.toUpperCase()).join(' ')
+    })
+    .join(' or ')
+}

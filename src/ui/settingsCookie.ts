@@ -1,0 +1,27 @@
+import * as yup from 'yup'
+import type { Figures } from '@/core/quantity'
+
+export interface Settings {
+  /** Significant figures shown, or fractions. */
+  readonly figures: Figures
+  readonly symbols: 'zigzag' | 'box'
+  /** Whether the parts list is open. */
+  readonly parts: boolean
+}
+
+export const settingsCookie = 'nodrel-settings'
+
+const shape = yup.object({
+  figures: yup.mixed<Figures>().oneOf(['fraction', 3, 4, 6]).default(4),
+  symbols: yup.string().oneOf(['zigzag', 'box'] as const).default('zigzag'),
+  parts: yup.boolean().default(false),
+})
+
+/** The settings in a cookie's text; the usual ones where it is missing or makes no sense. */
+export function readSettings(text: string | undefined): Settings {
+  try {
+    return shape.validateSync(JSON.parse(decodeURIComponent(text ?? '{}')), { strict: false }) as Settings
+  } catch {
+    return shape.getDefault() as Settings
+  }
+}
