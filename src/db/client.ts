@@ -20,7 +20,7 @@ export function openDatabase(file: string): Db {
   sqlite.pragma('journal_mode = WAL')
   sqlite.pragma('foreign_keys = ON')
   const db = drizzle({ client: sqlite })
-  migrate(db, { migrationsFolder: resolve('drizzle') })
+  migrate(db, { migrationsFolder: resolve(/* turbopackIgnore: true */ 'drizzle') })
   if (fresh) {
     const now = Date.now()
     db.transaction((tx) => {
@@ -36,7 +36,7 @@ const opened = globalThis as typeof globalThis & { nodrelDatabase?: Db }
 /** The application's database, in the folder that `NODREL_DATA` names (`./data` unless set). Opened once. */
 export function database(): Db {
   if (!opened.nodrelDatabase) {
-    const folder = resolve(process.env.NODREL_DATA ?? 'data')
+    const folder = resolve(/* turbopackIgnore: true */ process.env.NODREL_DATA ?? 'data')
     mkdirSync(folder, { recursive: true })
     opened.nodrelDatabase = openDatabase(join(folder, 'nodrel.db'))
   }

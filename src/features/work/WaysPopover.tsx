@@ -1,0 +1,99 @@
+import { Popover } from 'radix-ui'
+import { X } from 'lucide-react'
+import { useMemo } from 'react'
+import { explainRowUp, explainWays, type Worksheet } from '@/core'
+import { wordSentence, type Explained } from '@/core/explain'
+import { quantityText } from '@/core/quantity'
+import { Formula } from '@/ui/Formula'
+import { useSettings } from '@/ui/settings'
+
+/** An element whose values were asked for, and where. */
+export interface Asked {
+  readonly id: number
+  readonly anchor: Element
+}
+
+const quantities = [
+  { quantity: 'voltage', symbol: 'V', unit: 'V' },
+  { quantity: 'current', symbol: 'I', unit: 'A' },
+  { quantity: 'power', symbol: 'P', unit: 'W' },
+] as const
+
+/** Everything about an element's values: exact fraction, every way to find them, and the check they take part in. */
+export function WaysPopover({ worksheet, asked, onClose }: { readonly worksheet: Worksheet; readonly asked: Asked | null; readonly onClose: () => void }) {
+  const anchor = useMemo(() => ({ current: asked?.anchor ?? null }), [asked])
+  return (
+    <Popover.Root open={asked !== null} onOpenChange={(open) => open || onClose()}>
+      {asked && <Popover.Anchor virtualRef={anchor as React.RefObject<Element>} />}
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Ways to these values"
+          sideOffset={6}
+          collisionPadding={12}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault()
+            if (asked?.anchor instanceof SVGElement || asked?.anchor instanceof HTMLElement) asked.anchor.focus()
+          }}
+          className="bg-panel border-edge z-40 max-h-[70vh] w-[min(30rem,92vw)] overflow-auto rounded-lg border p-4 shadow-xl"
+        >
+          {asked && <Ways worksheet={worksheet} id={asked.id} />}
+          <Popover.Close aria-label="Close" className="hover:bg-chosen-wash absolute top-2 right-2 rounded p-1.5">
+            <X size={16} aria-hidden />
+          </Popover.Close>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}
+
+function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: number }) {
+  const { figures } = useSettings().settings
+  const element: Explained | undefined = worksheet.elements[id]
+  const into = worksheet.reduction.into[id]
+  if (!element) return null
+  const up = into >= 0 ? explainRowUp(worksheet, into - worksheet.reduction.leaves.length) : null
+  return (
+    <>
+      <h2 className="mb-2 font-mono font-semibold">
+        {element.name} · {quantityText(element.resistance, 'Ω', figures, '\u2009')}
+      </h2>
+      {quantities.map(({ quantity, symbol, unit }) => {
+        const value = element[quantity]
+        const fraction = value?.exact ?? value?.root
+        return (
+          <section key={quantity} className="border-line border-t py-2">
+            <h3 className="flex flex-wrap items-baseline gap-x-3">
+              <span className="font-mono font-semibold">
+                {symbol} = {value ? quantityText(value, unit, figures, '\u2009') : 'undefined: zero ohms side by side'}
+              </span>
+              {fraction !== undefined && (
+                <span className="text-soft font-mono text-xs break-all" data-exact>
+                  exactly {fraction.replace('-', '−')} {unit}
+                </span>
+              )}
+            </h3>
+            <ul>
+              {explainWays(worksheet, id, quantity).map(({ name, formula }, i) => (
+                <li key={i} className="mt-1.5">
+                  <p className="text-soft text-xs">
+                    {wordSentence(name)}
+                    {i === 0 && quantity !== 'power' && ' (shown in the valley)'}
+                  </p>
+                  <Formula tokens={formula} figures={figures} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )
+      })}
+      {up?.check && (
+        <section className="border-line border-t pt-2">
+          <h3 className="text-soft text-xs">{worksheet.reduction.steps[into - worksheet.reduction.leaves.length].kind === 'series' ? 'its drop takes part in' : 'its current takes part in'}</h3>
+          <p className="text-holds">
+            ✓ <Formula tokens={up.check} figures={figures} />
+          </p>
+        </section>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,55 @@
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { workOut, type Worksheet } from '@/core'
+import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
+
+/** Networks up to this size are worked out at once, in the same frame as the change. */
+const atOnce = 200
+
+export interface Worked {
+  /** The last good worksheet; null before there is one. */
+  readonly worksheet: Worksheet | null
+  /** What is wrong with the document as it is now; the worksheet is then that of an earlier one. */
+  readonly problems: readonly Problem[]
+  /** A large network is being worked out elsewhere; `cancel` stops that. */
+  readonly busy: boolean
+  readonly cancel: () => void
+}
+
+type Result = { readonly worksheet: Worksheet } | { readonly problems: readonly Problem[] }
+
+function resultOf(result: ReturnType<typeof workOut>): Result {
+  return 'problems' in result ? { problems: result.problems } : { worksheet: result }
+}
+
+/** The worksheet of a document, worked out once per change; off the main thread when it is large. */
+export function useWorksheet(document: NetworkDocument): Worked {
+  const read = useMemo(() => readNetwork(document), [document])
+  const large = read.ok && read.network.parts.length > atOnce ? read.network : null
+  const small = useMemo((): Result | null => {
+    if (!read.ok) return { problems: read.problems }
+    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network))
+  }, [read])
+  const { result: distant, busy, cancel } = useDistant(large)
+  const result = small ?? distant
+  const lastGood = useRef<Worksheet | null>(null)
+  const good = result && 'worksheet' in result ? result.worksheet : null
+  useEffect(() => {
+    if (good) lastGood.current = good
+  }, [good])
+  // eslint-disable-next-line react-hooks/refs -- the last good worksheet stays on the screen while the input is wrong
+  return { worksheet: good ?? lastGood.current, problems: result && 'problems' in result ? result.problems : [], busy, cancel }
+}
+
+function useDistant(network: Network | null) {
+  const [done, setDone] = useState<{ readonly of: Network; readonly result: Result } | null>(null)
+  const [cancelled, setCancelled] = useState<Network | null>(null)
+  useEffect(() => {
+    if (network === null || network === cancelled) return
+    const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
+    worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) => setDone({ of: network, result: resultOf(data) })
+    worker.postMessage(network)
+    return () => worker.terminate()
+  }, [network, cancelled])
+  const finished = done !== null && done.of === network
+  return { result: finished ? done.result : null, busy: network !== null && network !== cancelled && !finished, cancel: () => setCancelled(network) }
+}
