@@ -250,6 +250,15 @@ test('above 200 parts floats are used unless told otherwise, and agree with exac
   expect(near.checks.every(({ holds }) => holds)).toBe(true)
 })
 
+test('99,999 resistors side by side, or in a row, are one group', () => {
+  const parts = Array.from({ length: 99_999 }, (_, i) => ({ name: `R${i}`, kind: 'resistor', from: 'A', to: 'B', resistance: i === 5 ? '0' : '100k' }))
+  const beside = analysed({ format: 'nodrel-network', version: 1, parts: [{ name: 'T1', kind: 'terminals', from: 'A', to: 'B' }, ...parts] })
+  expect(beside).toMatchObject({ steps: { length: 1 }, equivalent: { value: 0 }, findings: [{ code: 'shorted', parts: { length: 99_998 } }] })
+  const row = parts.map((part, i) => ({ ...part, from: `p${i}`, to: `p${i + 1}` }))
+  const inRow = analysed({ format: 'nodrel-network', version: 1, parts: [{ name: 'T1', kind: 'terminals', from: 'p0', to: 'p99999' }, ...row] })
+  expect(inRow.equivalent?.value).toBe(9_999_800_000)
+})
+
 test('a ladder of 99,998 resistors is analysed whole', () => {
   const analysis = analysed(ladder(99_998))
   expect(analysis.status).toBe('solved')

@@ -171,7 +171,7 @@ function Labels({ part, side, tone }: { readonly part: PlacedPart; readonly side
 function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side: 'reduce' | 'expand'; readonly tone: string }) {
   const { left, right, y, label } = part
   const middle = (left + right) / 2
-  const tones = side === 'expand' ? ['fill-expand', 'fill-current'] : [tone]
+  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone]
   const flows = side === 'expand' && label.lines[1] !== '–' && !label.lines[1]?.startsWith('0\u2009')
   return (
     <>
@@ -188,7 +188,7 @@ function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side
           <text x={right + 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
             −
           </text>
-          <path d={`M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`} className="fill-current" style={{ fill: 'var(--current)' }} />
+          <path d={`M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`} className="fill-flow" />
         </>
       )}
     </>

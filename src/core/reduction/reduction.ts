@@ -80,7 +80,7 @@ export function leavesOf(reduction: Reduction, element: number): number[] {
   const open = [element]
   for (let id = open.pop(); id !== undefined; id = open.pop()) {
     if (id < reduction.leaves.length) found.push(reduction.leaves[id])
-    else open.push(...reduction.steps[id - reduction.leaves.length].members)
+    else for (const member of reduction.steps[id - reduction.leaves.length].members) open.push(member)
   }
   return found.sort((a, b) => a - b)
 }

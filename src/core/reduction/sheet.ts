@@ -22,14 +22,20 @@ export interface Group {
   readonly members: readonly number[]
 }
 
-/** The sheet after the first `steps` steps; sheet 0 holds the live resistors as they were listed. */
+/**
+ * The sheet after the first `steps` steps. Elements stand in the order of their first-listed resistor, so that an
+ * equivalent takes the place of what it was made of; sheet 0 holds the live resistors as they were listed.
+ */
 export function sheetAt(reduction: Reduction, wiring: Wiring, steps: number): Sheet {
-  const elements: SheetElement[] = []
-  for (let id = 0; id < reduction.leaves.length + steps; id++) {
-    const into = reduction.into[id]
-    if (into >= 0 && into < reduction.leaves.length + steps) continue
-    elements.push({ id, from: reduction.from[id], to: reduction.to[id] })
+  const shown = reduction.leaves.length + steps
+  const elementOf: number[] = [] // by first-listed resistor
+  const first: number[] = []
+  for (let id = 0; id < shown; id++) {
+    const step = reduction.steps[id - reduction.leaves.length]
+    first.push(step ? step.members.reduce((least, member) => Math.min(least, first[member]), id) : id)
+    if (reduction.into[id] < 0 || reduction.into[id] >= shown) elementOf[first[id]] = id
   }
+  const elements = Object.values(elementOf).map((id) => ({ id, from: reduction.from[id], to: reduction.to[id] }))
   return { elements, start: wiring.start, finish: wiring.finish }
 }
 
@@ -72,7 +78,8 @@ export function findGroups(sheet: Sheet): Group[] {
     for (const { id } of path) seen.add(id)
     if (path.length > 1) groups.push({ kind: 'series', members: path.map(({ id }) => id) })
   }
-  return groups.sort((a, b) => Math.min(...a.members) - Math.min(...b.members))
+  const first = (group: Group) => group.members.reduce((least, member) => Math.min(least, member))
+  return groups.sort((a, b) => first(a) - first(b))
 }
 
 /** The whole series path that an element lies on, from one junction (or end of the supply) to the next. */

@@ -152,9 +152,9 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue, onRo
       data-row={index}
       data-side={side}
       onClick={() => onRow(index)}
-      className={clsx('flex max-w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1', side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse flex-wrap-reverse justify-end text-left')}
+      className={clsx('flex max-w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1', side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left')}
     >
-      <div className="min-w-[9.5rem] flex-[0_1_auto] leading-snug">{side === 'reduce' ? <DownWords worksheet={worksheet} index={index} /> : <UpWords worksheet={worksheet} index={index} />}</div>
+      <div className="min-w-[10rem] flex-[1_1_10rem] leading-snug">{side === 'reduce' ? <DownWords worksheet={worksheet} index={index} /> : <UpWords worksheet={worksheet} index={index} />}</div>
       <div className={clsx('paper border-line max-w-full overflow-x-auto rounded-lg border', side === 'reduce' ? 'border-l-reduce border-l-4' : 'border-r-expand border-r-4', current && 'outline-chosen outline-2')}>
         {picture ? (
           <SheetDrawing
