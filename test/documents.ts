@@ -6,7 +6,8 @@ export function part(text: string): PartDocument {
   const value = rest.join(' ')
   if (name.startsWith('W')) return { name, kind: 'wire', from, to }
   if (name.startsWith('T')) return { name, kind: 'terminals', from, to }
-  if (name.startsWith('E')) return value ? { name, kind: 'source', from, to, voltage: value } : { name, kind: 'source', from, to }
+  if (name.startsWith('E'))
+    return value ? { name, kind: 'source', from, to, voltage: value } : { name, kind: 'source', from, to }
   return { name, kind: 'resistor', from, to, resistance: value }
 }
 

@@ -22,7 +22,8 @@ export function nodeVoltages(network: Network): NodeVoltages {
   const source = network.parts.find((part) => part.kind === 'source')
   if (source?.kind !== 'source' || !source.voltage) throw new Error('the method needs a source voltage')
   for (const part of network.parts) {
-    if (part.kind === 'wire' || (part.kind === 'resistor' && part.resistance.exact === '0')) merged.set(root(part.from), root(part.to))
+    if (part.kind === 'wire' || (part.kind === 'resistor' && part.resistance.exact === '0'))
+      merged.set(root(part.from), root(part.to))
   }
   const resistors = network.parts.flatMap((part) =>
     part.kind === 'resistor' && part.resistance.exact !== '0' && root(part.from) !== root(part.to)
@@ -31,7 +32,7 @@ export function nodeVoltages(network: Network): NodeVoltages {
   )
   const [plus, minus] = [root(source.from), root(source.to)]
   const tied = new Set([plus, minus])
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false
     for (const { a, b } of resistors) {
       if (tied.has(a) === tied.has(b)) continue
@@ -61,7 +62,8 @@ export function nodeVoltages(network: Network): NodeVoltages {
   const solution = eliminate(matrix)
   const value = (node: string) => known.get(node) ?? solution[unknown.indexOf(node)]
   const potential = new Map<string, Fraction>()
-  for (const { from, to } of network.parts) for (const point of [from, to]) if (tied.has(root(point))) potential.set(point, value(root(point)))
+  for (const { from, to } of network.parts)
+    for (const point of [from, to]) if (tied.has(root(point))) potential.set(point, value(root(point)))
   let current = new Fraction(0)
   for (const { a, b, G } of resistors) {
     if (a === plus) current = current.add(value(a).sub(value(b)).mul(G))

@@ -11,7 +11,28 @@ export function randomNumbers(seed: number): () => number {
   }
 }
 
-const values = ['1', '1.5', '2.2', '3.3', '4R7', '10', '15', '22', '33', '47', '68', '100', '220', '470', '0R47', '1k', '2k2', '4.7 kΩ', '10k', '7/3']
+const values = [
+  '1',
+  '1.5',
+  '2.2',
+  '3.3',
+  '4R7',
+  '10',
+  '15',
+  '22',
+  '33',
+  '47',
+  '68',
+  '100',
+  '220',
+  '470',
+  '0R47',
+  '1k',
+  '2k2',
+  '4.7 kΩ',
+  '10k',
+  '7/3',
+]
 
 export interface RandomOptions {
   /** Some resistors of 0 Ω. */
@@ -30,7 +51,13 @@ export function randomNetwork(seed: number, resistors: number, options: RandomOp
   const value = () => (options.zeros && random() < 0.15 ? '0' : values[below(values.length)])
   const resistor = (from: string, to: string) => {
     const turned = random() < 0.5
-    parts.push({ name: `R${parts.length + 1}`, kind: 'resistor', from: turned ? to : from, to: turned ? from : to, resistance: value() })
+    parts.push({
+      name: `R${parts.length + 1}`,
+      kind: 'resistor',
+      from: turned ? to : from,
+      to: turned ? from : to,
+      resistance: value(),
+    })
   }
   // Split the count at random until single resistors are left; an explicit stack, since it may go deep.
   const start = point()
@@ -57,7 +84,12 @@ export function randomNetwork(seed: number, resistors: number, options: RandomOp
     const j = below(i + 1)
     ;[parts[i], parts[j]] = [parts[j], parts[i]]
   }
-  return { format: 'nodrel-network', version: 1, title: 'random', parts: [{ name: 'E1', kind: 'source', from: start, to: finish, voltage: '12 V' }, ...parts] }
+  return {
+    format: 'nodrel-network',
+    version: 1,
+    title: 'random',
+    parts: [{ name: 'E1', kind: 'source', from: start, to: finish, voltage: '12 V' }, ...parts],
+  }
 
   function clutter(): void {
     const anyPoint = () => `p${below(points)}`
@@ -90,7 +122,13 @@ export function ladder(resistors: number, seed = 1): NetworkDocument {
     const rung = Math.floor(i / 2)
     const along = i % 2 === 0
     const resistance = values[Math.floor(random() * values.length)]
-    parts.push({ name: `R${i + 1}`, kind: 'resistor', from: along ? `a${rung}` : `a${rung + 1}`, to: along ? `a${rung + 1}` : 'z', resistance })
+    parts.push({
+      name: `R${i + 1}`,
+      kind: 'resistor',
+      from: along ? `a${rung}` : `a${rung + 1}`,
+      to: along ? `a${rung + 1}` : 'z',
+      resistance,
+    })
   }
   if (resistors % 2 === 1) parts[resistors] = { ...parts[resistors], to: 'z' }
   return { format: 'nodrel-network', version: 1, title: 'ladder', parts }

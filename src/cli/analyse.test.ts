@@ -11,18 +11,38 @@ const file = (name: string, content: unknown) => {
   return path
 }
 const run = (args: readonly string[], input = '') => {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/analyse.ts', ...args], { input, encoding: 'utf8' })
-  return { lines: stdout.split('\n').filter(Boolean).map((line) => JSON.parse(line)), errors: stderr.split('\n').filter(Boolean), status }
+  const { stdout, stderr, status } = spawnSync(
+    process.execPath,
+    ['node_modules/tsx/dist/cli.mjs', 'src/cli/analyse.ts', ...args],
+    { input, encoding: 'utf8' },
+  )
+  return {
+    lines: stdout
+      .split('\n')
+      .filter(Boolean)
+      .map((line) => JSON.parse(line)),
+    errors: stderr.split('\n').filter(Boolean),
+    status,
+  }
 }
 
 const good = file('good.nodrel.json', document(worked))
-const bridge = file('bridge.nodrel.json', document(['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5']))
+const bridge = file(
+  'bridge.nodrel.json',
+  document(['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5']),
+)
 const bad = file('bad.nodrel.json', document(['E1 A Z 12', 'R1 A Z -1', 'R2 A Z 5 V']))
 
 test('one object a line for each file, in order; the exit status is the highest', () => {
   const { lines, errors, status } = run([good, bridge, bad])
   expect(lines.map((line) => line.status)).toEqual(['solved', 'not-series-parallel', 'refused'])
-  expect(lines[2]).toEqual({ status: 'refused', problems: [{ part: 'R1', field: 'resistance', message: expect.any(String) }, { part: 'R2', field: 'resistance', message: expect.any(String) }] })
+  expect(lines[2]).toEqual({
+    status: 'refused',
+    problems: [
+      { part: 'R1', field: 'resistance', message: expect.any(String) },
+      { part: 'R2', field: 'resistance', message: expect.any(String) },
+    ],
+  })
   expect(errors).toEqual([expect.stringMatching(/^R1: .*negative/), expect.stringMatching(/^R2: .*wrong unit/)])
   expect(status).toBe(3)
 })
@@ -37,7 +57,11 @@ test('standard input, arithmetic and order', () => {
 test('bad files and options exit with 2 and say why', () => {
   expect(run([file('broken.json', '{')])).toMatchObject({ status: 2, errors: [expect.stringContaining('not JSON')] })
   expect(run([join(folder, 'missing.json')])).toMatchObject({ status: 2, lines: [{ status: 'refused' }] })
-  expect(run(['--order', 'random', good])).toMatchObject({ status: 2, lines: [], errors: [expect.stringContaining('single, rounds or pairs')] })
+  expect(run(['--order', 'random', good])).toMatchObject({
+    status: 2,
+    lines: [],
+    errors: [expect.stringContaining('single, rounds or pairs')],
+  })
   expect(run(['--arithmetic', 'rounded:16', good])).toMatchObject({ status: 2, lines: [] })
   expect(run([])).toMatchObject({ status: 2, errors: [expect.stringContaining('usage')] })
   expect(run([bad]).status).toBe(2)

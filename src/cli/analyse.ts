@@ -3,10 +3,13 @@ import { parseArgs } from 'node:util'
 import { analyseNetwork, type AnalyseOptions, type Analysis, type ArithmeticName, type Refusal } from '@/core'
 import { maxBytes, readNetworkText, type Problem } from '@/core/network'
 
-const usage = 'usage: npm run -s analyse -- [--arithmetic exact|float|rounded:N] [--order single|rounds|pairs] FILE... (or - for standard input)'
+const usage =
+  'usage: npm run -s analyse -- [--arithmetic exact|float|rounded:N] [--order single|rounds|pairs] FILE... (or - for standard input)'
 
 /** Reads the command line; a text is what is wrong with it. */
-function readOptions(args: readonly string[]): { readonly options: AnalyseOptions; readonly files: readonly string[] } | string {
+function readOptions(
+  args: readonly string[],
+): { readonly options: AnalyseOptions; readonly files: readonly string[] } | string {
   try {
     const { values, positionals } = parseArgs({
       args: [...args],
@@ -14,8 +17,10 @@ function readOptions(args: readonly string[]): { readonly options: AnalyseOption
       options: { arithmetic: { type: 'string' }, order: { type: 'string' } },
     })
     const { arithmetic, order } = values
-    if (arithmetic !== undefined && !isArithmetic(arithmetic)) return `--arithmetic ${arithmetic}: use exact, float or rounded:N with N from 1 to 15`
-    if (order !== undefined && order !== 'single' && order !== 'rounds' && order !== 'pairs') return `--order ${order}: use single, rounds or pairs`
+    if (arithmetic !== undefined && !isArithmetic(arithmetic))
+      return `--arithmetic ${arithmetic}: use exact, float or rounded:N with N from 1 to 15`
+    if (order !== undefined && order !== 'single' && order !== 'rounds' && order !== 'pairs')
+      return `--order ${order}: use single, rounds or pairs`
     if (positionals.length === 0) return usage
     return { options: { arithmetic, order }, files: positionals }
   } catch (error) {
@@ -25,7 +30,9 @@ function readOptions(args: readonly string[]): { readonly options: AnalyseOption
 
 function isArithmetic(name: string): name is ArithmeticName {
   const figures = /^rounded:(\d{1,2})$/.exec(name)
-  return name === 'exact' || name === 'float' || (figures !== null && Number(figures[1]) >= 1 && Number(figures[1]) <= 15)
+  return (
+    name === 'exact' || name === 'float' || (figures !== null && Number(figures[1]) >= 1 && Number(figures[1]) <= 15)
+  )
 }
 
 async function analyseFile(file: string, options: AnalyseOptions): Promise<Analysis | Refusal> {
@@ -34,7 +41,11 @@ async function analyseFile(file: string, options: AnalyseOptions): Promise<Analy
   try {
     text = file === '-' ? await readInput() : await readFile(file, 'utf8')
   } catch (error) {
-    return refuse({ part: null, field: 'document', message: `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}` })
+    return refuse({
+      part: null,
+      field: 'document',
+      message: `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+    })
   }
   const read = readNetworkText(text)
   return read.ok ? analyseNetwork(read.network, options) : { status: 'refused', problems: read.problems }
@@ -63,7 +74,8 @@ async function main(): Promise<number> {
   let worst = 0
   for (const file of read.files) {
     const result = await analyseFile(file, read.options)
-    if (result.status === 'refused') for (const { part, message } of result.problems) process.stderr.write(`${part ?? 'document'}: ${message}\n`)
+    if (result.status === 'refused')
+      for (const { part, message } of result.problems) process.stderr.write(`${part ?? 'document'}: ${message}\n`)
     await new Promise<void>((done) => process.stdout.write(`${JSON.stringify(result)}\n`, () => done()))
     worst = Math.max(worst, exitStatus[result.status])
   }

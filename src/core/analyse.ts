@@ -33,7 +33,11 @@ export interface Analysis {
   readonly equivalent: Value | null
   readonly supply: { readonly voltage: Value | null; readonly current: Value | null; readonly power: Value | null }
   readonly parts: readonly AnalysedPart[]
-  readonly nodes: readonly { readonly label: string; readonly points: readonly string[]; readonly potential: Value | null }[]
+  readonly nodes: readonly {
+    readonly label: string
+    readonly points: readonly string[]
+    readonly potential: Value | null
+  }[]
   readonly steps: readonly {
     readonly kind: 'series' | 'parallel'
     readonly members: readonly string[]
@@ -42,7 +46,13 @@ export interface Analysis {
     readonly resistance: Value
     readonly round: number
   }[]
-  readonly checks: readonly { readonly law: string; readonly at: string; readonly sum: Value; readonly expected: Value; readonly holds: boolean }[]
+  readonly checks: readonly {
+    readonly law: string
+    readonly at: string
+    readonly sum: Value
+    readonly expected: Value
+    readonly holds: boolean
+  }[]
   readonly findings: readonly Finding[]
   /** The elements that stop the reduction; only with `not-series-parallel`. */
   readonly residue?: readonly string[]
@@ -86,7 +96,10 @@ export interface Work {
 }
 
 /** Works a network out; refused only where the known quantity contradicts the network. */
-export function work(network: Network, options: AnalyseOptions): Work | { readonly ok: false; readonly problems: readonly Problem[] } {
+export function work(
+  network: Network,
+  options: AnalyseOptions,
+): Work | { readonly ok: false; readonly problems: readonly Problem[] } {
   return withArithmetic(network, options, (arithmetic, tolerance) => {
     const wiring = wire(network)
     const solved = solve(network, wiring, arithmetic, options.order ?? 'single')
@@ -111,8 +124,15 @@ function amountWriter<N>(arithmetic: Arithmetic<N>): AmountWriter<N> {
   }
 }
 
-function explained<N>(network: Network, { reduction, resistance, expansion }: Numbers<N>, amountOf: AmountWriter<N>): Explained[] {
-  const names = nameElements(reduction, network.parts.map(({ name }) => name))
+function explained<N>(
+  network: Network,
+  { reduction, resistance, expansion }: Numbers<N>,
+  amountOf: AmountWriter<N>,
+): Explained[] {
+  const names = nameElements(
+    reduction,
+    network.parts.map(({ name }) => name),
+  )
   const optional = (n: N | null | undefined): Amount | null => (n === null || n === undefined ? null : amountOf(n))
   return names.map((name, id) => ({
     name,
@@ -157,7 +177,10 @@ function describe<N>(
   const parts = known && partValues(network, wiring, reduction, known.expansion, known.supply, arithmetic)
   const potential = parts && potentials(network, wiring, parts.voltage, arithmetic)
   const slack = tolerance * (reduction.steps.length + network.parts.length)
-  const compared = known && reduction.left.length === 1 ? checks(wiring, reduction, known.expansion, known.supply, arithmetic, slack) : []
+  const compared =
+    known && reduction.left.length === 1
+      ? checks(wiring, reduction, known.expansion, known.supply, arithmetic, slack)
+      : []
   const units = { current: 'A', voltage: 'V', power: 'W' } as const
   const source = network.parts[wiring.supply]
 
@@ -175,12 +198,20 @@ function describe<N>(
       name: part.name,
       kind: part.kind,
       resistance:
-        part.kind === 'resistor' ? sure(arithmetic.from(part.resistance.exact), 'Ω') : part.kind === 'wire' ? sure(arithmetic.zero, 'Ω') : null,
+        part.kind === 'resistor'
+          ? sure(arithmetic.from(part.resistance.exact), 'Ω')
+          : part.kind === 'wire'
+            ? sure(arithmetic.zero, 'Ω')
+            : null,
       voltage: value(parts?.voltage[i] ?? null, 'V'),
       current: value(parts?.current[i] ?? null, 'A'),
       power: value(parts?.power[i] ?? null, 'W'),
     })),
-    nodes: wiring.nodes.map((node, i) => ({ label: node.label, points: node.points, potential: value(potential?.[i] ?? null, 'V') })),
+    nodes: wiring.nodes.map((node, i) => ({
+      label: node.label,
+      points: node.points,
+      potential: value(potential?.[i] ?? null, 'V'),
+    })),
     steps: reduction.steps.map(({ kind, members, result, round }) => ({
       kind,
       members: members.map((member) => names[member]),
@@ -207,7 +238,11 @@ function describe<N>(
 function givenOfSupply<N>(network: Network, name: string, arithmetic: Arithmetic<N>): Analysis['supply'] {
   const nothing = { voltage: null, current: null, power: null }
   const source = network.parts.find((part) => part.name === name)
-  const known = network.known ?? (source?.kind === 'source' && source.voltage ? { part: name, quantity: 'voltage' as const, value: source.voltage } : null)
+  const known =
+    network.known ??
+    (source?.kind === 'source' && source.voltage
+      ? { part: name, quantity: 'voltage' as const, value: source.voltage }
+      : null)
   if (!known || known.part !== name) return nothing
   const unit = ({ voltage: 'V', current: 'A', power: 'W' } as const)[known.quantity]
   return { ...nothing, [known.quantity]: valueOf(arithmetic.toAmount(arithmetic.from(known.value.exact)), unit) }

@@ -13,7 +13,10 @@ const isAnalysis = validator('analysis')
 test('analyses of every kind fit the schema', () => {
   const documents = [
     document(worked),
-    document(worked.map((text) => text.replace(' 12 V', '')), { known: { part: 'R2', quantity: 'power', value: '5' } }),
+    document(
+      worked.map((text) => text.replace(' 12 V', '')),
+      { known: { part: 'R2', quantity: 'power', value: '5' } },
+    ),
     document(['T1 A B', 'R1 A B 1']),
     document(['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5']),
     document(['E1 A B 5', 'R1 A B 0']),

@@ -22,7 +22,8 @@ export interface Numbers<N> {
   readonly outward: readonly Outward<N>[]
 }
 
-export type Solved<N> = { readonly ok: true; readonly numbers: Numbers<N> } | { readonly ok: false; readonly problem: Problem }
+export type Solved<N> =
+  { readonly ok: true; readonly numbers: Numbers<N> } | { readonly ok: false; readonly problem: Problem }
 
 /** Reduces, finds the supply and expands, in the given number system and order. */
 export function solve<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, order: Order): Solved<N> {
@@ -43,25 +44,46 @@ export function solve<N>(network: Network, wiring: Wiring, arithmetic: Arithmeti
   const supply = findSupply(network, wiring, reduction, resistance, arithmetic)
   if (!supply.ok) return supply
   const expansion = expand(reduction, resistance, supply.supply, arithmetic)
-  return { ok: true, numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion, outward: supply.outward } }
+  return {
+    ok: true,
+    numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion, outward: supply.outward },
+  }
 }
 
 /** Findings that only the reduction shows: what stops it, and what zero-ohm resistors short. */
-export function reductionFindings<N>(network: Network, wiring: Wiring, numbers: Numbers<N>, arithmetic: Arithmetic<N>): Finding[] {
+export function reductionFindings<N>(
+  network: Network,
+  wiring: Wiring,
+  numbers: Numbers<N>,
+  arithmetic: Arithmetic<N>,
+): Finding[] {
   const { reduction, resistance, equivalent } = numbers
   const name = (part: number) => network.parts[part].name
-  const inside = (elements: readonly number[]) => [...new Set(elements.flatMap((element) => leavesOf(reduction, element)))].map(name)
+  const inside = (elements: readonly number[]) =>
+    [...new Set(elements.flatMap((element) => leavesOf(reduction, element)))].map(name)
   const findings: Finding[] = []
   if (numbers.status === 'not-series-parallel') {
     const stopping = stoppers(sheetAt(reduction, wiring, reduction.steps.length))
     const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
-    findings.push(finding('bridge', inside(stopping.map(({ id }) => id)), nodes.map((node) => wiring.nodes[node].label)))
+    findings.push(
+      finding(
+        'bridge',
+        inside(stopping.map(({ id }) => id)),
+        nodes.map((node) => wiring.nodes[node].label),
+      ),
+    )
   }
   const zero = (element: number) => arithmetic.isZero(resistance[element])
   const [whole] = reduction.left
   if (network.parts[wiring.supply].kind === 'source' && equivalent !== null && zero(whole ?? -1)) {
     const path = inside([whole]).filter((part) => isZeroOhm(network, part))
-    findings.push(finding('shorted-supply', [name(wiring.supply), ...path], [wiring.nodes[wiring.start], wiring.nodes[wiring.finish]].map(({ label }) => label)))
+    findings.push(
+      finding(
+        'shorted-supply',
+        [name(wiring.supply), ...path],
+        [wiring.nodes[wiring.start], wiring.nodes[wiring.finish]].map(({ label }) => label),
+      ),
+    )
   }
 
   // Outermost shorts first, so that a resistor is named once.

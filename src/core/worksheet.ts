@@ -58,15 +58,27 @@ export function drawSheet(worksheet: Worksheet, steps: number, side: Side, figur
 export function explainRowDown(worksheet: Worksheet, step: number): StepExplanation {
   const { reduction, elements, wiring } = worksheet
   const { kind, members, result } = reduction.steps[step]
-  const nodes = kind === 'series' ? members.slice(1).map((member) => reduction.from[member]) : [reduction.from[result], reduction.to[result]]
-  return explainStep(kind, members.map((member) => elements[member]), elements[result], nodes.map((node) => wiring.nodes[node].label))
+  const nodes =
+    kind === 'series'
+      ? members.slice(1).map((member) => reduction.from[member])
+      : [reduction.from[result], reduction.to[result]]
+  return explainStep(
+    kind,
+    members.map((member) => elements[member]),
+    elements[result],
+    nodes.map((node) => wiring.nodes[node].label),
+  )
 }
 
 /** How undoing step number `step` gives its members their values; null where there is no supply to carry back. */
 export function explainRowUp({ reduction, elements }: Worksheet, step: number): ExpansionExplanation | null {
   const { kind, members, result } = reduction.steps[step]
   if (elements[result].voltage === null) return null
-  return explainExpansion(kind, members.map((member) => elements[member]), elements[result])
+  return explainExpansion(
+    kind,
+    members.map((member) => elements[member]),
+    elements[result],
+  )
 }
 
 /** The supply's formulas at the floor of the valley; none where there is no supply. */
@@ -79,10 +91,21 @@ export function explainFloor({ network, wiring, reduction, elements }: Worksheet
 }
 
 /** Series, parallel or neither, for elements of the sheet after so many steps, with the reason in sentences. */
-export function judgeOn(worksheet: Worksheet, steps: number, chosen: readonly number[]): { verdict: Verdict; sentences: Sentence[] } {
+export function judgeOn(
+  worksheet: Worksheet,
+  steps: number,
+  chosen: readonly number[],
+): { verdict: Verdict; sentences: Sentence[] } {
   const verdict = judge(worksheetSheet(worksheet, steps), chosen)
   const { elements, wiring } = worksheet
-  return { verdict, sentences: explainVerdict(verdict, (id) => elements[id].name, (node) => wiring.nodes[node].label) }
+  return {
+    verdict,
+    sentences: explainVerdict(
+      verdict,
+      (id) => elements[id].name,
+      (node) => wiring.nodes[node].label,
+    ),
+  }
 }
 
 export type ExpandedQuantity = 'voltage' | 'current' | 'power'
@@ -93,19 +116,35 @@ export function explainWays(worksheet: Worksheet, id: number, quantity: Expanded
 }
 
 /** {@link explainWays} for many values at once. */
-export function waysOfAll(worksheet: Worksheet, wanted: readonly { id: number; quantity: ExpandedQuantity }[]): WayExplanation[][] {
+export function waysOfAll(
+  worksheet: Worksheet,
+  wanted: readonly { id: number; quantity: ExpandedQuantity }[],
+): WayExplanation[][] {
   const { network, options, elements, reduction } = worksheet
   if (!worksheet.analysis.supply.current) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
     const numbers = <K extends 'resistance' | ExpandedQuantity>(which: K) =>
       elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.fromAmount(amount)))
-    const sure = (which: 'resistance' | 'voltage' | 'power') => numbers(which).map((number) => number ?? arithmetic.zero)
-    const values = { resistance: sure('resistance'), voltage: sure('voltage'), current: numbers('current'), power: sure('power') }
+    const sure = (which: 'resistance' | 'voltage' | 'power') =>
+      numbers(which).map((number) => number ?? arithmetic.zero)
+    const values = {
+      resistance: sure('resistance'),
+      voltage: sure('voltage'),
+      current: numbers('current'),
+      power: sure('power'),
+    }
     type Number = (typeof values.voltage)[number]
-    const amountOf = (found: Number, own: Number | null, written: Amount | null) => (found === own && written ? written : arithmetic.toAmount(found))
+    const amountOf = (found: Number, own: Number | null, written: Amount | null) =>
+      found === own && written ? written : arithmetic.toAmount(found)
     return wanted.map(({ id, quantity }) =>
       waysTo(quantity, id, reduction, values, arithmetic).map((way) =>
-        explainWay(quantity, id, way, amountOf(way.value, values[quantity][id], elements[id][quantity]), (other) => elements[other]),
+        explainWay(
+          quantity,
+          id,
+          way,
+          amountOf(way.value, values[quantity][id], elements[id][quantity]),
+          (other) => elements[other],
+        ),
       ),
     )
   })

@@ -25,7 +25,12 @@ export function openDatabase(file: string): Db {
     const now = Date.now()
     db.transaction((tx) => {
       // A second apart, so that the logbook shows them in their given order.
-      samples.forEach((document, i) => tx.insert(networks).values(rowOf(document, new Date(now - i * 1000))).run())
+      samples.forEach((document, i) =>
+        tx
+          .insert(networks)
+          .values(rowOf(document, new Date(now - i * 1000)))
+          .run(),
+      )
     })
   }
   return db

@@ -3,18 +3,33 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
 import { analyse } from '@/core'
-import { createNetwork, deleteNetwork, findNetwork, listNetworks, openDatabase, restoreNetwork, samples, saveNetwork } from '.'
+import {
+  createNetwork,
+  deleteNetwork,
+  findNetwork,
+  listNetworks,
+  openDatabase,
+  restoreNetwork,
+  samples,
+  saveNetwork,
+} from '.'
 
 test('a fresh database holds the sample set, in its order', () => {
   expect(listNetworks(openDatabase(':memory:')).map(({ title }) => title)).toEqual(samples.map(({ title }) => title))
 })
 
 test('every sample is what it says', () => {
-  expect(samples.map((sample) => {
-    const analysis = analyse(sample)
-    if (analysis.status === 'refused') throw new Error(JSON.stringify(analysis.problems))
-    return [sample.title, analysis.status, analysis.findings.map(({ code, parts }) => `${code} ${parts.join()}`).join('; ')]
-  })).toEqual([
+  expect(
+    samples.map((sample) => {
+      const analysis = analyse(sample)
+      if (analysis.status === 'refused') throw new Error(JSON.stringify(analysis.problems))
+      return [
+        sample.title,
+        analysis.status,
+        analysis.findings.map(({ code, parts }) => `${code} ${parts.join()}`).join('; '),
+      ]
+    }),
+  ).toEqual([
     ['Dew strip, short', 'solved', ''],
     ['Dew strip, long', 'solved', ''],
     ['Focuser position divider', 'solved', ''],
@@ -39,10 +54,18 @@ describe('a kept network', () => {
   const db = openDatabase(':memory:')
   test('is saved over the version it was based on, and over no other', () => {
     const made = createNetwork(db, document(worked, { title: 'First', notes: 'n' }))
-    expect(made).toMatchObject({ version: 1, title: 'First', notes: 'n', document: document(worked, { title: 'First', notes: 'n' }) })
+    expect(made).toMatchObject({
+      version: 1,
+      title: 'First',
+      notes: 'n',
+      document: document(worked, { title: 'First', notes: 'n' }),
+    })
     const saved = saveNetwork(db, made.id, 1, document(worked, { title: 'Second' }))
     expect(saved).toMatchObject({ result: 'saved', record: { version: 2, title: 'Second' } })
-    expect(saveNetwork(db, made.id, 1, document(worked, { title: 'Late' }))).toMatchObject({ result: 'conflict', record: { version: 2, title: 'Second' } })
+    expect(saveNetwork(db, made.id, 1, document(worked, { title: 'Late' }))).toMatchObject({
+      result: 'conflict',
+      record: { version: 2, title: 'Second' },
+    })
     expect(findNetwork(db, made.id)).toMatchObject({ version: 2, title: 'Second' })
     expect(saveNetwork(db, 'none', 1, document(worked))).toEqual({ result: 'missing' })
   })

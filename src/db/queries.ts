@@ -30,12 +30,22 @@ function recordOf(row: typeof networks.$inferSelect): NetworkRecord {
 
 /** All networks but deleted ones, the last changed first. */
 export function listNetworks(db: Db): NetworkRecord[] {
-  return db.select().from(networks).where(isNull(networks.deletedAt)).orderBy(desc(networks.updatedAt)).all().map(recordOf)
+  return db
+    .select()
+    .from(networks)
+    .where(isNull(networks.deletedAt))
+    .orderBy(desc(networks.updatedAt))
+    .all()
+    .map(recordOf)
 }
 
 /** One network; null if there is none, or it is deleted. */
 export function findNetwork(db: Db, id: string): NetworkRecord | null {
-  const row = db.select().from(networks).where(and(eq(networks.id, id), isNull(networks.deletedAt))).get()
+  const row = db
+    .select()
+    .from(networks)
+    .where(and(eq(networks.id, id), isNull(networks.deletedAt)))
+    .get()
   return row ? recordOf(row) : null
 }
 
@@ -65,11 +75,22 @@ export function saveNetwork(db: Db, id: string, basedOn: number, document: Netwo
 
 /** Deletes a network so that it can be restored. False if there is none. */
 export function deleteNetwork(db: Db, id: string): boolean {
-  return db.update(networks).set({ deletedAt: new Date() }).where(and(eq(networks.id, id), isNull(networks.deletedAt))).run().changes > 0
+  return (
+    db
+      .update(networks)
+      .set({ deletedAt: new Date() })
+      .where(and(eq(networks.id, id), isNull(networks.deletedAt)))
+      .run().changes > 0
+  )
 }
 
 /** Takes a deletion back. Null if nothing of that id was deleted. */
 export function restoreNetwork(db: Db, id: string): NetworkRecord | null {
-  const row = db.update(networks).set({ deletedAt: null }).where(and(eq(networks.id, id), isNotNull(networks.deletedAt))).returning().get()
+  const row = db
+    .update(networks)
+    .set({ deletedAt: null })
+    .where(and(eq(networks.id, id), isNotNull(networks.deletedAt)))
+    .returning()
+    .get()
   return row ? recordOf(row) : null
 }

@@ -14,10 +14,23 @@ function sample(
   wires: readonly PartDocument[] = [],
   known?: NetworkDocument['known'],
 ): NetworkDocument {
-  return { format: 'nodrel-network', version: 1, title, notes, parts: [supply, ...resistors.map(resistor), ...wires], ...(known && { known }) }
+  return {
+    format: 'nodrel-network',
+    version: 1,
+    title,
+    notes,
+    parts: [supply, ...resistors.map(resistor), ...wires],
+    ...(known && { known }),
+  }
 }
 
-const source = (from: string, to: string, voltage?: string): PartDocument => ({ name: 'E1', kind: 'source', from, to, ...(voltage && { voltage }) })
+const source = (from: string, to: string, voltage?: string): PartDocument => ({
+  name: 'E1',
+  kind: 'source',
+  from,
+  to,
+  ...(voltage && { voltage }),
+})
 const wire = (name: string, from: string, to: string): PartDocument => ({ name, kind: 'wire', from, to })
 
 /** The sample set: from the bench of the Quillmere Stargazers, a made-up astronomy club. */
@@ -32,7 +45,19 @@ export const samples: readonly NetworkDocument[] = [
     'Dew strip, long',
     'Three zones for the long tube; the middle zone has a strip inside a strip.',
     source('A', 'H', '13.8 V'),
-    ['R1 A B 2.2', 'R2 B C 6.8', 'R3 C D 4.7', 'R4 C D 9.1', 'R5 D E 3.3', 'R6 B F 12', 'R7 F E 18', 'R8 F E 27', 'R9 E G 1.8', 'R10 G H 5.6', 'R11 G H 8.2'],
+    [
+      'R1 A B 2.2',
+      'R2 B C 6.8',
+      'R3 C D 4.7',
+      'R4 C D 9.1',
+      'R5 D E 3.3',
+      'R6 B F 12',
+      'R7 F E 18',
+      'R8 F E 27',
+      'R9 E G 1.8',
+      'R10 G H 5.6',
+      'R11 G H 8.2',
+    ],
   ),
   sample(
     'Focuser position divider',
@@ -75,7 +100,7 @@ export const samples: readonly NetworkDocument[] = [
   ),
   sample(
     'Tilt sensor bridge',
-    'Looks like two dividers, but R5 ties their middles together: no two of these are in series or in parallel.',
+    'Looks like two dividers, but R4 ties their middles together: no two of R2 to R6 are in series or in parallel.',
     source('A', 'E', '5 V'),
     ['R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k'],
   ),

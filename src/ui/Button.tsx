@@ -25,24 +25,45 @@ export function Button({ tip, keys, look = 'outlined', className, children, ...r
   const button = (
     <button
       type="button"
-      className={clsx('inline-flex min-h-8 min-w-8 items-center justify-center gap-1.5 rounded-md px-2.5 disabled:cursor-default disabled:opacity-50', looks[look], className)}
+      className={clsx(
+        'inline-flex min-h-8 min-w-8 items-center justify-center gap-1.5 rounded-md px-2.5 disabled:cursor-default disabled:opacity-50',
+        looks[look],
+        className,
+      )}
       {...rest}
     >
       {children}
     </button>
   )
-  return tip === undefined ? button : <Tip text={tip} keys={keys}>{button}</Tip>
+  return tip === undefined ? (
+    button
+  ) : (
+    <Tip text={tip} keys={keys}>
+      {button}
+    </Tip>
+  )
 }
 
 /** A tooltip: what a control does, and its key. */
-export function Tip({ text, keys, children }: { readonly text: string; readonly keys?: string; readonly children: ReactNode }) {
+export function Tip({
+  text,
+  keys,
+  children,
+}: {
+  readonly text: string
+  readonly keys?: string
+  readonly children: ReactNode
+}) {
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
       <Tooltip.Portal>
-        <Tooltip.Content sideOffset={6} className="bg-bar text-bar-ink z-50 flex gap-2 rounded px-2 py-1 text-xs shadow-lg">
+        <Tooltip.Content
+          sideOffset={6}
+          className="z-50 flex gap-2 rounded bg-bar px-2 py-1 text-xs text-bar-ink shadow-lg"
+        >
           {text}
-          {keys !== undefined && <kbd className="text-bar-soft font-mono">{keyText(keys)}</kbd>}
+          {keys !== undefined && <kbd className="font-mono text-bar-soft">{keyText(keys)}</kbd>}
         </Tooltip.Content>
       </Tooltip.Portal>
     </Tooltip.Root>

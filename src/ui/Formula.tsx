@@ -4,7 +4,13 @@ import type { Formula as FormulaTokens, Token } from '@/core/explain'
 import { writeQuantity, type Amount, type Figures, type Unit } from '@/core/quantity'
 
 /** A formula, typeset. Names are escaped on the way into TeX; KaTeX runs without trust, so they stay text. */
-export const Formula = memo(function Formula({ tokens, figures }: { readonly tokens: FormulaTokens; readonly figures: Figures }) {
+export const Formula = memo(function Formula({
+  tokens,
+  figures,
+}: {
+  readonly tokens: FormulaTokens
+  readonly figures: Figures
+}) {
   const html = katex.renderToString(texOf(tokens, figures), { throwOnError: false, trust: false, strict: false })
   return <span dangerouslySetInnerHTML={{ __html: html }} />
 })
@@ -40,13 +46,21 @@ function subscript(letter: string, name: string): string {
   const bare = letter === 'R' ? name.replace(/(^|[(])R(?=[\d(e])/g, '$1') : name
   return bare
     .split('‖')
-    .map((piece) => `\\text{${piece.replace(/[\\{}$&#^_%~]/g, (character) => (character === '_' ? '\\_' : ' ')).replaceAll('′', "'")}}`)
+    .map(
+      (piece) =>
+        `\\text{${piece.replace(/[\\{}$&#^_%~]/g, (character) => (character === '_' ? '\\_' : ' ')).replaceAll('′', "'")}}`,
+    )
     .join('\\parallel ')
 }
 
 function amountTex(amount: Amount, unit: Unit, figures: Figures): string {
   const { number, prefix } = writeQuantity(amount, unit, figures)
   const fraction = /^(−?)(\d+)\/(\d+)$/.exec(number)
-  const digits = fraction ? `${fraction[1] && '-'}\\tfrac{${fraction[2]}}{${fraction[3]}}` : number.replace('−', '-').replace(/√(\d+)/, '\\sqrt{$1}').replace(/e(-?\d+)$/, '\\cdot 10^{$1}')
+  const digits = fraction
+    ? `${fraction[1] && '-'}\\tfrac{${fraction[2]}}{${fraction[3]}}`
+    : number
+        .replace('−', '-')
+        .replace(/√(\d+)/, '\\sqrt{$1}')
+        .replace(/e(-?\d+)$/, '\\cdot 10^{$1}')
   return `${digits}\\,\\mathrm{${prefix === 'µ' ? '\\text{µ}' : prefix}${unit === 'Ω' ? '\\Omega' : unit}}`
 }

@@ -13,7 +13,11 @@ export function Providers({ settings, children }: { readonly settings: Settings;
       <SettingsProvider initial={settings}>
         <Tooltip.Provider delayDuration={500}>
           {children}
-          <Toaster position="bottom-left" closeButton toastOptions={{ className: '!bg-panel !text-ink !border-edge' }} />
+          <Toaster
+            position="bottom-left"
+            closeButton
+            toastOptions={{ className: '!bg-panel !text-ink !border-edge' }}
+          />
         </Tooltip.Provider>
       </SettingsProvider>
     </ThemeProvider>

@@ -54,7 +54,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       role={onChoose ? 'group' : 'img'}
       aria-labelledby={title}
       onKeyDown={onChoose && walk}
-      className="font-mono block h-auto max-w-full text-[11.5px]"
+      className="block h-auto max-w-full font-mono text-[11.5px]"
       style={{ minWidth: picture.width * 0.78 }}
     >
       <title id={title}>{description}</title>
@@ -67,7 +67,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           strokeWidth={1.4}
         />
       )}
-      <g className="stroke-ink fill-none" strokeWidth={1.5} strokeLinecap="round" strokeLinejoin="round">
+      <g className="fill-none stroke-ink" strokeWidth={1.5} strokeLinecap="round" strokeLinejoin="round">
         {picture.lines.map(({ points }, i) => (
           <polyline key={i} points={points.map(({ x, y }) => `${x},${y}`).join(' ')} />
         ))}
@@ -76,7 +76,17 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
         <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
       ))}
       {picture.parts.map((part) => (
-        <Part key={part.id} part={part} side={side} symbols={symbols} grouped={group.includes(part.id)} chosen={chosen.includes(part.id)} reach={reach} onChoose={onChoose} onValue={onValue} />
+        <Part
+          key={part.id}
+          part={part}
+          side={side}
+          symbols={symbols}
+          grouped={group.includes(part.id)}
+          chosen={chosen.includes(part.id)}
+          reach={reach}
+          onChoose={onChoose}
+          onValue={onValue}
+        />
       ))}
       {picture.aside.map((part) => (
         <g key={part.id} className="opacity-75">
@@ -115,7 +125,12 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
   const { box, id, label, y } = part
   const groupTone = side === 'reduce' ? 'reduce' : 'expand'
   const tone = chosen ? 'chosen' : grouped ? groupTone : 'ink'
-  const tones = { chosen: ['stroke-chosen', 'fill-chosen'], reduce: ['stroke-reduce', 'fill-reduce'], expand: ['stroke-expand', 'fill-expand'], ink: ['stroke-ink', 'fill-ink'] } as const
+  const tones = {
+    chosen: ['stroke-chosen', 'fill-chosen'],
+    reduce: ['stroke-reduce', 'fill-reduce'],
+    expand: ['stroke-expand', 'fill-expand'],
+    ink: ['stroke-ink', 'fill-ink'],
+  } as const
   const [stroke, fill] = tones[tone]
   const choose = onChoose && (() => onChoose(id))
   const byKey = (run: (element: Element) => void) => (event: KeyboardEvent) => {
@@ -127,13 +142,31 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
   return (
     <g>
       <g
-        {...(choose && { role: 'button', 'aria-pressed': chosen, 'aria-label': `${label.name}, ${label.lines.join(', ')}`, onClick: choose, onKeyDown: byKey(choose), ...reach(`part-${id}`) })}
+        {...(choose && {
+          role: 'button',
+          'aria-pressed': chosen,
+          'aria-label': `${label.name}, ${label.lines.join(', ')}`,
+          onClick: choose,
+          onKeyDown: byKey(choose),
+          ...reach(`part-${id}`),
+        })}
         className={clsx(choose && 'group/part cursor-pointer outline-none')}
       >
         {chosen && <rect {...box} rx={6} className="fill-chosen-wash stroke-chosen" strokeWidth={1.4} />}
-        <rect {...box} height={onValue ? valueTop - box.y : box.height} rx={5} className="group-focus-visible/part:stroke-chosen fill-transparent" strokeWidth={2} />
+        <rect
+          {...box}
+          height={onValue ? valueTop - box.y : box.height}
+          rx={5}
+          className="fill-transparent group-focus-visible/part:stroke-chosen"
+          strokeWidth={2}
+        />
         <Symbol part={part} symbols={symbols} tone={stroke} />
-        <text x={(part.left + part.right) / 2} y={y - measures.symbolHeight / 2 - 4} textAnchor="middle" className={clsx(fill, 'font-medium')}>
+        <text
+          x={(part.left + part.right) / 2}
+          y={y - measures.symbolHeight / 2 - 4}
+          textAnchor="middle"
+          className={clsx(fill, 'font-medium')}
+        >
           {label.name}
         </text>
       </g>
@@ -146,7 +179,15 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
           {...reach(`value-${id}`)}
           className="group/value cursor-pointer outline-none"
         >
-          <rect x={box.x} width={box.width} y={valueTop} height={box.y + box.height - valueTop} rx={5} className="group-focus-visible/value:stroke-chosen group-hover/value:fill-chosen-wash fill-transparent" strokeWidth={2} />
+          <rect
+            x={box.x}
+            width={box.width}
+            y={valueTop}
+            height={box.y + box.height - valueTop}
+            rx={5}
+            className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
+            strokeWidth={2}
+          />
           <Values part={part} side={side} tone="fill-soft" />
         </g>
       ) : (
@@ -156,10 +197,23 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
   )
 }
 
-function Labels({ part, side, tone }: { readonly part: PlacedPart; readonly side: 'reduce' | 'expand'; readonly tone: string }) {
+function Labels({
+  part,
+  side,
+  tone,
+}: {
+  readonly part: PlacedPart
+  readonly side: 'reduce' | 'expand'
+  readonly tone: string
+}) {
   return (
     <>
-      <text x={(part.left + part.right) / 2} y={part.y - measures.symbolHeight / 2 - 4} textAnchor="middle" className={tone}>
+      <text
+        x={(part.left + part.right) / 2}
+        y={part.y - measures.symbolHeight / 2 - 4}
+        textAnchor="middle"
+        className={tone}
+      >
         {part.label.name}
       </text>
       <Values part={part} side={side} tone={tone} />
@@ -168,7 +222,15 @@ function Labels({ part, side, tone }: { readonly part: PlacedPart; readonly side
 }
 
 /** The lines below a part; on the way up the voltage with its + and −, the current with its arrow. */
-function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side: 'reduce' | 'expand'; readonly tone: string }) {
+function Values({
+  part,
+  side,
+  tone,
+}: {
+  readonly part: PlacedPart
+  readonly side: 'reduce' | 'expand'
+  readonly tone: string
+}) {
   const { left, right, y, label } = part
   const middle = (left + right) / 2
   const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone]
@@ -176,7 +238,13 @@ function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side
   return (
     <>
       {label.lines.map((line, i) => (
-        <text key={i} x={middle} y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight} textAnchor="middle" className={tones[i] ?? tone}>
+        <text
+          key={i}
+          x={middle}
+          y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight}
+          textAnchor="middle"
+          className={tones[i] ?? tone}
+        >
           {line}
         </text>
       ))}
@@ -196,12 +264,36 @@ function Values({ part, side, tone }: { readonly part: PlacedPart; readonly side
 }
 
 /** A resistor: six teeth, or a box. */
-function Symbol({ part: { left, right, y }, symbols, tone }: { readonly part: PlacedPart; readonly symbols: 'zigzag' | 'box'; readonly tone: string }) {
+function Symbol({
+  part: { left, right, y },
+  symbols,
+  tone,
+}: {
+  readonly part: PlacedPart
+  readonly symbols: 'zigzag' | 'box'
+  readonly tone: string
+}) {
   const half = measures.symbolHeight / 2
   if (symbols === 'box') {
-    return <rect x={left} y={y - half + 1} width={right - left} height={2 * half - 2} className={clsx(tone, 'fill-sheet')} strokeWidth={1.5} />
+    return (
+      <rect
+        x={left}
+        y={y - half + 1}
+        width={right - left}
+        height={2 * half - 2}
+        className={clsx(tone, 'fill-sheet')}
+        strokeWidth={1.5}
+      />
+    )
   }
   const tooth = (right - left) / 12
   const teeth = Array.from({ length: 6 }, (_, i) => `${left + (2 * i + 1) * tooth},${y + (i % 2 === 0 ? -half : half)}`)
-  return <polyline points={[`${left},${y}`, ...teeth, `${right},${y}`].join(' ')} className={clsx(tone, 'fill-none')} strokeWidth={1.5} strokeLinejoin="round" />
+  return (
+    <polyline
+      points={[`${left},${y}`, ...teeth, `${right},${y}`].join(' ')}
+      className={clsx(tone, 'fill-none')}
+      strokeWidth={1.5}
+      strokeLinejoin="round"
+    />
+  )
 }

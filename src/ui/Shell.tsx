@@ -22,7 +22,11 @@ export function Shell() {
       { name: 'Show all keys', keys: 'shift+slash', run: () => setOpen('keys') },
       { name: 'Go to the logbook', keys: 'g', run: () => router.push('/') },
       { name: 'Light or dark', keys: 'd', run: () => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark') },
-      { name: 'Zigzag or box symbols', keys: 'b', run: () => change({ symbols: settings.symbols === 'box' ? 'zigzag' : 'box' }) },
+      {
+        name: 'Zigzag or box symbols',
+        keys: 'b',
+        run: () => change({ symbols: settings.symbols === 'box' ? 'zigzag' : 'box' }),
+      },
       { name: 'Show fractions', keys: '1', run: () => change({ figures: 'fraction' }) },
       { name: 'Show 3 figures', keys: '3', run: () => change({ figures: 3 }) },
       { name: 'Show 4 figures', keys: '4', run: () => change({ figures: 4 }) },
@@ -33,10 +37,23 @@ export function Shell() {
   return (
     <>
       <Commands list={list} />
-      <Button look="bar" tip="Find a network or a command" keys="mod+k" onClick={() => setOpen('palette')} className="font-mono text-xs">
+      <Button
+        look="bar"
+        tip="Find a network or a command"
+        keys="mod+k"
+        onClick={() => setOpen('palette')}
+        className="font-mono text-xs"
+      >
         Ctrl K
       </Button>
-      <Button look="bar" tip="Show all keys" keys="shift+slash" aria-label="Show all keys" onClick={() => setOpen('keys')} className="font-mono text-xs">
+      <Button
+        look="bar"
+        tip="Show all keys"
+        keys="shift+slash"
+        aria-label="Show all keys"
+        onClick={() => setOpen('keys')}
+        className="font-mono text-xs"
+      >
         ?
       </Button>
       <Dialog title="Keys" open={open === 'keys'} onOpenChange={(stays) => setOpen(stays ? 'keys' : null)}>
@@ -57,7 +74,7 @@ function KeyList() {
         <div key={name} className="contents">
           <dt>{name}</dt>
           <dd className="text-right">
-            <kbd className="bg-sheet border-line rounded border px-1.5 py-0.5 font-mono text-xs">{keyText(keys)}</kbd>
+            <kbd className="rounded border border-line bg-sheet px-1.5 py-0.5 font-mono text-xs">{keyText(keys)}</kbd>
           </dd>
         </div>
       ))}
@@ -77,19 +94,25 @@ function Finder({ close }: { readonly close: () => void }) {
     void api.list().then((answer) => answer.ok && setNetworks(answer.body.networks))
   }, [])
   const item = 'data-[selected=true]:bg-chosen-wash flex cursor-pointer justify-between rounded px-2 py-1.5'
-  const group = '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
+  const group =
+    '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
   const pick = (run: () => void) => () => {
     close()
     run()
   }
   return (
     <Palette label="Find a network or a command">
-      <Palette.Input autoFocus placeholder="a network, or what to do" className="field mb-2 h-9 w-full" />
+      <Palette.Input placeholder="a network, or what to do" className="mb-2 h-9 w-full field" />
       <Palette.List className="max-h-[50vh] overflow-auto">
-        <Palette.Empty className="text-soft p-2">Nothing has this name.</Palette.Empty>
+        <Palette.Empty className="p-2 text-soft">Nothing has this name.</Palette.Empty>
         <Palette.Group heading="Networks" className={group}>
           {networks.map(({ id, title }) => (
-            <Palette.Item key={id} value={`${title} ${id}`} onSelect={pick(() => router.push(`/networks/${id}`))} className={item}>
+            <Palette.Item
+              key={id}
+              value={`${title} ${id}`}
+              onSelect={pick(() => router.push(`/networks/${id}`))}
+              className={item}
+            >
               {title || 'Untitled network'}
             </Palette.Item>
           ))}
@@ -98,7 +121,7 @@ function Finder({ close }: { readonly close: () => void }) {
           {commands.map(({ name, keys, run }) => (
             <Palette.Item key={name} value={name} onSelect={pick(run)} className={item}>
               {name}
-              <kbd className="text-soft font-mono text-xs">{keyText(keys)}</kbd>
+              <kbd className="font-mono text-xs text-soft">{keyText(keys)}</kbd>
             </Palette.Item>
           ))}
         </Palette.Group>

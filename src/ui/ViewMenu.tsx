@@ -19,13 +19,25 @@ export function ViewMenu() {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={6} className="bg-panel border-line z-50 min-w-44 rounded-md border p-1 shadow-lg">
-          <Choice label="Figures shown" value={String(settings.figures)} onChange={(value) => change({ figures: figuresNames.find((it) => String(it.value) === value)?.value ?? 4 })}>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-50 min-w-44 rounded-md border border-line bg-panel p-1 shadow-lg"
+        >
+          <Choice
+            label="Figures shown"
+            value={String(settings.figures)}
+            onChange={(value) => change({ figures: figuresNames.find((it) => String(it.value) === value)?.value ?? 4 })}
+          >
             {figuresNames.map(({ value, name }) => (
               <Option key={name} value={String(value)} name={name} />
             ))}
           </Choice>
-          <Choice label="Resistor symbol" value={settings.symbols} onChange={(value) => change({ symbols: value === 'box' ? 'box' : 'zigzag' })}>
+          <Choice
+            label="Resistor symbol"
+            value={settings.symbols}
+            onChange={(value) => change({ symbols: value === 'box' ? 'box' : 'zigzag' })}
+          >
             <Option value="zigzag" name="zigzag" />
             <Option value="box" name="box" />
           </Choice>
@@ -40,10 +52,20 @@ export function ViewMenu() {
   )
 }
 
-function Choice({ label, value, onChange, children }: { readonly label: string; readonly value: string; readonly onChange: (value: string) => void; readonly children: ReactNode }) {
+function Choice({
+  label,
+  value,
+  onChange,
+  children,
+}: {
+  readonly label: string
+  readonly value: string
+  readonly onChange: (value: string) => void
+  readonly children: ReactNode
+}) {
   return (
     <>
-      <DropdownMenu.Label className="text-soft px-2 pt-1.5 text-xs">{label}</DropdownMenu.Label>
+      <DropdownMenu.Label className="px-2 pt-1.5 text-xs text-soft">{label}</DropdownMenu.Label>
       <DropdownMenu.RadioGroup value={value} onValueChange={onChange} aria-label={label}>
         {children}
       </DropdownMenu.RadioGroup>
@@ -53,7 +75,11 @@ function Choice({ label, value, onChange, children }: { readonly label: string; 
 
 function Option({ value, name }: { readonly value: string; readonly name: string }) {
   return (
-    <DropdownMenu.RadioItem value={value} onSelect={(event) => event.preventDefault()} className="data-highlighted:bg-chosen-wash flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none">
+    <DropdownMenu.RadioItem
+      value={value}
+      onSelect={(event) => event.preventDefault()}
+      className="flex cursor-pointer items-center gap-2 rounded px-2 py-1 outline-none data-highlighted:bg-chosen-wash"
+    >
       <span className="w-4">
         <DropdownMenu.ItemIndicator>
           <Check size={14} aria-hidden />

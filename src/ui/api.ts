@@ -12,7 +12,12 @@ export interface SavedNetwork {
 export type Answer<T> =
   | { readonly ok: true; readonly body: T }
   /** `status` 0: the server could not be reached. */
-  | { readonly ok: false; readonly status: number; readonly problems: readonly Problem[]; readonly current?: SavedNetwork }
+  | {
+      readonly ok: false
+      readonly status: number
+      readonly problems: readonly Problem[]
+      readonly current?: SavedNetwork
+    }
 
 async function ask<T>(method: string, path: string, body?: object, signal?: AbortSignal): Promise<Answer<T>> {
   try {
@@ -23,7 +28,9 @@ async function ask<T>(method: string, path: string, body?: object, signal?: Abor
     })
     if (response.status === 204) return { ok: true, body: undefined as T }
     const answer = await response.json()
-    return response.ok ? { ok: true, body: answer } : { ok: false, status: response.status, problems: answer.problems ?? [], current: answer.current }
+    return response.ok
+      ? { ok: true, body: answer }
+      : { ok: false, status: response.status, problems: answer.problems ?? [], current: answer.current }
   } catch {
     return { ok: false, status: 0, problems: [{ part: null, field: 'request', message: 'the server does not answer' }] }
   }
@@ -33,7 +40,8 @@ async function ask<T>(method: string, path: string, body?: object, signal?: Abor
 export const api = {
   list: () => ask<{ networks: SavedNetwork[] }>('GET', ''),
   create: (document: NetworkDocument) => ask<SavedNetwork>('POST', '', { document }),
-  save: (id: string, version: number, document: NetworkDocument, signal?: AbortSignal) => ask<SavedNetwork>('PUT', `/${id}`, { version, document }, signal),
+  save: (id: string, version: number, document: NetworkDocument, signal?: AbortSignal) =>
+    ask<SavedNetwork>('PUT', `/${id}`, { version, document }, signal),
   remove: (id: string) => ask<undefined>('DELETE', `/${id}`),
   restore: (id: string) => ask<SavedNetwork>('POST', `/${id}/restore`),
 }

@@ -50,7 +50,16 @@ function BoundKey({ command }: { readonly command: Command }) {
   return null
 }
 
-const shown: Readonly<Record<string, string>> = { mod: 'Ctrl', shift: 'Shift', slash: '/', down: '↓', up: '↑', esc: 'Esc', enter: 'Enter', comma: ',' }
+const shown: Readonly<Record<string, string>> = {
+  mod: 'Ctrl',
+  shift: 'Shift',
+  slash: '/',
+  down: '↓',
+  up: '↑',
+  esc: 'Esc',
+  enter: 'Enter',
+  comma: ',',
+}
 
 /** A key as it is shown to the person: `mod+z` → `Ctrl Z`. */
 export function keyText(keys: string): string {
@@ -58,7 +67,10 @@ export function keyText(keys: string): string {
     .split(',')
     .map((one) => {
       if (one === 'shift+slash') return '?'
-      return one.split('+').map((key) => shown[key] ?? key.toUpperCase()).join(' ')
+      return one
+        .split('+')
+        .map((key) => shown[key] ?? key.toUpperCase())
+        .join(' ')
     })
     .join(' or ')
 }

@@ -10,6 +10,10 @@ export function download(name: string, type: string, content: string): void {
 
 /** A title as a file name. */
 export function fileName(title: string, ending: string): string {
-  const bare = title.trim().toLowerCase().replace(/[^\p{L}\p{Nd}]+/gu, '-').replace(/^-|-$/g, '')
+  const bare = title
+    .trim()
+    .toLowerCase()
+    .replace(/[^\p{L}\p{Nd}]+/gu, '-')
+    .replace(/^-|-$/g, '')
   return `${bare || 'network'}${ending}`
 }

@@ -13,7 +13,10 @@ export const settingsCookie = 'nodrel-settings'
 
 const shape = yup.object({
   figures: yup.mixed<Figures>().oneOf(['fraction', 3, 4, 6]).default(4),
-  symbols: yup.string().oneOf(['zigzag', 'box'] as const).default('zigzag'),
+  symbols: yup
+    .string()
+    .oneOf(['zigzag', 'box'] as const)
+    .default('zigzag'),
   parts: yup.boolean().default(false),
 })
 

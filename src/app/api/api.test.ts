@@ -12,8 +12,17 @@ beforeAll(() => {
 })
 
 const url = 'http://127.0.0.1:3000/api/networks'
-const request = (method: string, body?: unknown, headers: Record<string, string> = { 'content-type': 'application/json' }, query = '') =>
-  new Request(url + query, { method, headers, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body) })
+const request = (
+  method: string,
+  body?: unknown,
+  headers: Record<string, string> = { 'content-type': 'application/json' },
+  query = '',
+) =>
+  new Request(url + query, {
+    method,
+    headers,
+    body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+  })
 const at = (id: string) => ({ params: Promise.resolve({ id }) })
 const made = async (title = 'Mine') => (await create(request('POST', { document: document(worked, { title }) }))).json()
 
@@ -23,9 +32,17 @@ test('a network is kept, listed, found and analysed', async () => {
   const { id, version } = await response.json()
   expect(version).toBe(1)
   expect((await (await list(request('GET'))).json()).networks[0]).toMatchObject({ id, title: 'Mine' })
-  expect(await (await find(request('GET'), at(id))).json()).toMatchObject({ id, document: document(worked, { title: 'Mine' }) })
-  expect(await (await analysis(request('GET'), at(id))).json()).toMatchObject({ status: 'solved', equivalent: { exact: '25/2' } })
-  expect(await (await analysis(request('GET', undefined, {}, '?order=pairs&arithmetic=rounded:3'), at(id))).json()).toMatchObject({ order: 'pairs', arithmetic: 'rounded:3' })
+  expect(await (await find(request('GET'), at(id))).json()).toMatchObject({
+    id,
+    document: document(worked, { title: 'Mine' }),
+  })
+  expect(await (await analysis(request('GET'), at(id))).json()).toMatchObject({
+    status: 'solved',
+    equivalent: { exact: '25/2' },
+  })
+  expect(
+    await (await analysis(request('GET', undefined, {}, '?order=pairs&arithmetic=rounded:3'), at(id))).json(),
+  ).toMatchObject({ order: 'pairs', arithmetic: 'rounded:3' })
   expect((await analysis(request('GET', undefined, {}, '?order=best'), at(id))).status).toBe(400)
 })
 
@@ -35,7 +52,10 @@ test('a save names its version; an old one is answered with the newer record', a
   expect(await saved.json()).toMatchObject({ version: 2, title: 'Newer' })
   const late = await save(request('PUT', { version: 1, document: document(worked, { title: 'Late' }) }), at(id))
   expect(late.status).toBe(409)
-  expect(await late.json()).toMatchObject({ problems: [{ message: expect.any(String) }], current: { version: 2, title: 'Newer' } })
+  expect(await late.json()).toMatchObject({
+    problems: [{ message: expect.any(String) }],
+    current: { version: 2, title: 'Newer' },
+  })
 })
 
 test('deleting can be undone', async () => {
@@ -58,13 +78,32 @@ test('bad input is refused with problems, and nothing is kept', async () => {
   expect(await status(create(request('POST', '{')))).toEqual([400, 'request'])
   expect(await status(create(request('POST', {})))).toEqual([400, 'document'])
   expect(await status(create(request('POST', { document: [] })))).toEqual([400, 'document'])
-  expect(await status(create(request('POST', { document: document(['E1 A B 5', 'R1 A B -1']) })))).toEqual([400, 'resistance'])
+  expect(await status(create(request('POST', { document: document(['E1 A B 5', 'R1 A B -1']) })))).toEqual([
+    400,
+    'resistance',
+  ])
   expect(await status(create(request('POST', 'x', { 'content-type': 'text/plain' })))).toEqual([415, 'request'])
   expect(await status(create(request('POST', ' '.repeat(2 ** 21 + 2000))))).toEqual([413, 'request'])
-  expect(await status(create(request('POST', { document: document(worked) }, { 'content-type': 'application/json', origin: 'http://elsewhere.example', host: '127.0.0.1:3000' })))).toEqual([403, 'request'])
+  expect(
+    await status(
+      create(
+        request(
+          'POST',
+          { document: document(worked) },
+          { 'content-type': 'application/json', origin: 'http://elsewhere.example', host: '127.0.0.1:3000' },
+        ),
+      ),
+    ),
+  ).toEqual([403, 'request'])
   const { id } = await made()
-  expect(await status(save(request('PUT', { version: 'one', document: document(worked) }), at(id)))).toEqual([400, 'version'])
+  expect(await status(save(request('PUT', { version: 'one', document: document(worked) }), at(id)))).toEqual([
+    400,
+    'version',
+  ])
   expect(await status(save(request('PUT', { version: 1, document: {} }), at(id)))).toEqual([400, 'format'])
-  expect(await status(save(request('PUT', { version: 1, document: document(worked) }), at('none')))).toEqual([404, 'request'])
+  expect(await status(save(request('PUT', { version: 1, document: document(worked) }), at('none')))).toEqual([
+    404,
+    'request',
+  ])
   expect((await (await list(request('GET'))).json()).networks).toHaveLength(before + 1)
 })

@@ -21,9 +21,14 @@ export async function answer(request: Request, handler: () => unknown): Promise<
   try {
     refuseStrangers(request)
     const result = await handler()
-    return result === undefined ? new Response(null, { status: 204 }) : result instanceof Response ? result : Response.json(result)
+    return result === undefined
+      ? new Response(null, { status: 204 })
+      : result instanceof Response
+        ? result
+        : Response.json(result)
   } catch (error) {
-    if (error instanceof Refused) return Response.json({ problems: error.problems, ...error.more }, { status: error.status })
+    if (error instanceof Refused)
+      return Response.json({ problems: error.problems, ...error.more }, { status: error.status })
     throw error
   }
 }
@@ -32,15 +37,18 @@ export async function answer(request: Request, handler: () => unknown): Promise<
 function refuseStrangers(request: Request): void {
   const origin = request.headers.get('origin')
   const host = request.headers.get('host')
-  if (request.method !== 'GET' && origin !== null && host !== null && new URL(origin).host !== host) throw refuse(403, 'requests from other sites are not taken')
+  if (request.method !== 'GET' && origin !== null && host !== null && new URL(origin).host !== host)
+    throw refuse(403, 'requests from other sites are not taken')
 }
 
 /** The request's JSON body, within the limit and of the given shape; every fault at once. */
 export async function readBody<T>(request: Request, shape: yup.Schema<T>): Promise<T> {
-  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) throw refuse(415, 'send JSON, with the content type application/json')
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    throw refuse(415, 'send JSON, with the content type application/json')
   const text = await request.text()
   // A little room for the envelope around a document of the largest size.
-  if (new TextEncoder().encode(text).length > maxBytes + 1024) throw refuse(413, 'the document is over the limit of 2 MiB')
+  if (new TextEncoder().encode(text).length > maxBytes + 1024)
+    throw refuse(413, 'the document is over the limit of 2 MiB')
   let body: unknown
   try {
     body = JSON.parse(text)
@@ -66,13 +74,22 @@ export function passDoor(document: unknown): NetworkDocument {
   return document as NetworkDocument
 }
 
-const object = yup.mixed<object>((value): value is object => typeof value === 'object' && value !== null && !Array.isArray(value))
+const object = yup.mixed<object>(
+  (value): value is object => typeof value === 'object' && value !== null && !Array.isArray(value),
+)
 
 export const newNetwork = yup.object({ document: object.required() }).required()
-export const changedNetwork = yup.object({ version: yup.number().integer().min(1).required(), document: object.required() }).required()
+export const changedNetwork = yup
+  .object({ version: yup.number().integer().min(1).required(), document: object.required() })
+  .required()
 export const analysisQuery = yup
   .object({
-    arithmetic: yup.string().matches(/^(exact|float|rounded:([1-9]|1[0-5]))$/, 'arithmetic must be exact, float or rounded:N with N from 1 to 15'),
+    arithmetic: yup
+      .string()
+      .matches(
+        /^(exact|float|rounded:([1-9]|1[0-5]))$/,
+        'arithmetic must be exact, float or rounded:N with N from 1 to 15',
+      ),
     order: yup.string().oneOf(['single', 'rounds', 'pairs'] as const, 'order must be single, rounds or pairs'),
   })
   .required()

@@ -28,7 +28,12 @@ test('square roots stay exact', () => {
 })
 
 test('an amount gives its number back', () => {
-  for (const number of [exact.from('-25/2'), exact.squareRoot(exact.from('2')), exact.squareRoot(exact.from('125/2')), exact.zero]) {
+  for (const number of [
+    exact.from('-25/2'),
+    exact.squareRoot(exact.from('2')),
+    exact.squareRoot(exact.from('125/2')),
+    exact.zero,
+  ]) {
     expect(exact.compare(exact.fromAmount(exact.toAmount(number)), number)).toBe(0)
   }
   const paper = rounded(3)
@@ -56,15 +61,22 @@ test('doubles take long fractions', () => {
 test('Lehmer’s method finds the same divisor as Euclid’s', () => {
   const euclid = (a: bigint, b: bigint): bigint => (b === 0n ? a : euclid(b, a % b))
   fc.assert(
-    fc.property(fc.bigInt({ min: 1n, max: 2n ** 300n }), fc.bigInt({ min: 1n, max: 2n ** 300n }), fc.bigInt({ min: 1n, max: 2n ** 90n }), (a, b, c) => {
-      expect(greatestCommonDivisor(a * c, b * c)).toBe(euclid(a * c, b * c))
-    }),
+    fc.property(
+      fc.bigInt({ min: 1n, max: 2n ** 300n }),
+      fc.bigInt({ min: 1n, max: 2n ** 300n }),
+      fc.bigInt({ min: 1n, max: 2n ** 90n }),
+      (a, b, c) => {
+        expect(greatestCommonDivisor(a * c, b * c)).toBe(euclid(a * c, b * c))
+      },
+    ),
     { numRuns: 500 },
   )
 })
 
 test('exact arithmetic obeys the laws of fractions', () => {
-  const number = fc.tuple(fc.bigInt({ min: -(10n ** 30n), max: 10n ** 30n }), fc.bigInt({ min: 1n, max: 10n ** 30n })).map(([n, d]) => exact.write(exact.divide(exact.from(String(n)), exact.from(String(d)))))
+  const number = fc
+    .tuple(fc.bigInt({ min: -(10n ** 30n), max: 10n ** 30n }), fc.bigInt({ min: 1n, max: 10n ** 30n }))
+    .map(([n, d]) => exact.write(exact.divide(exact.from(String(n)), exact.from(String(d)))))
   fc.assert(
     fc.property(number, number, number, (a, b, c) => {
       const left = exact.multiply(a, exact.add(b, c))

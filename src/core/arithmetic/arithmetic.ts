@@ -39,5 +39,7 @@ export function agree<N>(arithmetic: Arithmetic<N>, a: N, b: N, tolerance: numbe
   if (arithmetic.compare(a, b) === 0) return true
   const left = arithmetic.toAmount(a).value
   const right = arithmetic.toAmount(b).value
-  return tolerance > 0 && Math.abs(left - right) <= tolerance * Math.max(Math.abs(left), Math.abs(right)) + smallestNormal
+  return (
+    tolerance > 0 && Math.abs(left - right) <= tolerance * Math.max(Math.abs(left), Math.abs(right)) + smallestNormal
+  )
 }

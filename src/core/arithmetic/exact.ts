@@ -40,7 +40,9 @@ export function reduced(a: ExactNumber): ExactNumber {
 
 function from(ratio: Ratio): ExactNumber {
   const slash = ratio.indexOf('/')
-  return slash < 0 ? rational(BigInt(ratio), 1n) : rational(BigInt(ratio.slice(0, slash)), BigInt(ratio.slice(slash + 1)))
+  return slash < 0
+    ? rational(BigInt(ratio), 1n)
+    : rational(BigInt(ratio.slice(0, slash)), BigInt(ratio.slice(slash + 1)))
 }
 
 /** Beyond this, sums are brought to lowest terms on the way, so that long ones do not swell. */
@@ -83,7 +85,9 @@ function squareRoot(a: ExactNumber): ExactNumber {
     for (const square = factor * factor; inside % square === 0n; inside /= square) outside *= factor
   }
   const whole = wholeRoot(inside)
-  return reduced(whole * whole === inside ? rational(outside * whole, d) : { n: outside, d, root: inside, lowest: false })
+  return reduced(
+    whole * whole === inside ? rational(outside * whole, d) : { n: outside, d, root: inside, lowest: false },
+  )
 }
 
 /** The largest whole number whose square is at most n (Newton's iteration from above). */

@@ -9,7 +9,8 @@ import { exact, exactToNumber, rational, reduced, type ExactNumber } from './exa
  * @param figures significant figures, 1 to 15
  */
 export function rounded(figures: number): Arithmetic<ExactNumber> {
-  if (!Number.isInteger(figures) || figures < 1 || figures > 15) throw new RangeError('figures must be a whole number from 1 to 15')
+  if (!Number.isInteger(figures) || figures < 1 || figures > 15)
+    throw new RangeError('figures must be a whole number from 1 to 15')
   return {
     ...exact,
     name: `rounded:${figures}`,

@@ -42,10 +42,30 @@ export function checks<N>(
       check('current', { node }, leaving, entering),
     ),
     ...reduction.steps.flatMap(({ kind, members, result }) =>
-      kind === 'series' ? [check('voltage', { element: result }, total(members.map((m) => expansion.voltage[m]), arithmetic), expansion.voltage[result])] : [],
+      kind === 'series'
+        ? [
+            check(
+              'voltage',
+              { element: result },
+              total(
+                members.map((m) => expansion.voltage[m]),
+                arithmetic,
+              ),
+              expansion.voltage[result],
+            ),
+          ]
+        : [],
     ),
     check('voltage', 'supply', dropsAlongPath(wiring, reduction, expansion, arithmetic), supply.voltage),
-    check('power', 'supply', total(reduction.leaves.map((_, leaf) => expansion.power[leaf]), arithmetic), supply.power),
+    check(
+      'power',
+      'supply',
+      total(
+        reduction.leaves.map((_, leaf) => expansion.power[leaf]),
+        arithmetic,
+      ),
+      supply.power,
+    ),
   ]
 }
 
@@ -53,7 +73,13 @@ function total<N>(values: readonly N[], { add, zero }: Arithmetic<N>): N {
   return values.reduce((sum, value) => add(sum, value), zero)
 }
 
-function currentLaw<N>(wiring: Wiring, { leaves, from, to }: Reduction, expansion: Expansion<N>, supply: Supply<N>, arithmetic: Arithmetic<N>) {
+function currentLaw<N>(
+  wiring: Wiring,
+  { leaves, from, to }: Reduction,
+  expansion: Expansion<N>,
+  supply: Supply<N>,
+  arithmetic: Arithmetic<N>,
+) {
   const { zero, add } = arithmetic
   const leaving: (N | null)[] = wiring.nodes.map(() => zero)
   const entering: (N | null)[] = wiring.nodes.map(() => zero)
@@ -74,13 +100,18 @@ function currentLaw<N>(wiring: Wiring, { leaves, from, to }: Reduction, expansio
 }
 
 /** The sum of the drops on the way from + to − that takes the first-listed resistor at every node. */
-function dropsAlongPath<N>(wiring: Wiring, { leaves, from, to }: Reduction, expansion: Expansion<N>, { zero, add }: Arithmetic<N>): N {
+function dropsAlongPath<N>(
+  wiring: Wiring,
+  { leaves, from, to }: Reduction,
+  expansion: Expansion<N>,
+  { zero, add }: Arithmetic<N>,
+): N {
   const onward = new Map<number, number>()
   leaves.forEach((_, leaf) => {
     if (!onward.has(from[leaf])) onward.set(from[leaf], leaf)
   })
   let sum = zero
-  for (let node = wiring.start; node !== wiring.finish; ) {
+  for (let node = wiring.start; node !== wiring.finish;) {
     const leaf = onward.get(node) as number
     sum = add(sum, expansion.voltage[leaf])
     node = to[leaf]

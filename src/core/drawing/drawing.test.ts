@@ -22,20 +22,29 @@ function clashes(picture: Picture): string[] {
   parts.forEach(({ box, label }, i) => {
     const sticksOut = box.x < 0 || box.y < 0 || box.x + box.width > inside.width || box.y + box.height > inside.height
     if (sticksOut) found.push(`${label.name} sticks out`)
-    for (const other of parts.slice(i + 1)) if (overlaps(box, other.box)) found.push(`${label.name} on ${other.label.name}`)
+    for (const other of parts.slice(i + 1))
+      if (overlaps(box, other.box)) found.push(`${label.name} on ${other.label.name}`)
   })
   // Node labels stand clear of the parts' labels and of each other.
   const marks = picture.nodes.map(({ x, y }) => ({ x: x - 8, y: y - 8, width: 16, height: 16 }))
   marks.forEach((mark, i) => {
-    for (const { box, label } of parts) if (overlaps(mark, box)) found.push(`node ${picture.nodes[i].node} on ${label.name}`)
-    for (const other of marks.slice(i + 1)) if (overlaps(mark, other)) found.push(`node ${picture.nodes[i].node} on a node`)
+    for (const { box, label } of parts)
+      if (overlaps(mark, box)) found.push(`node ${picture.nodes[i].node} on ${label.name}`)
+    for (const other of marks.slice(i + 1))
+      if (overlaps(mark, other)) found.push(`node ${picture.nodes[i].node} on a node`)
   })
   // No line runs through a symbol.
   for (const { points } of picture.lines) {
     const [a, b] = points
-    const line = { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x) || 0.1, height: Math.abs(a.y - b.y) || 0.1 }
+    const line = {
+      x: Math.min(a.x, b.x),
+      y: Math.min(a.y, b.y),
+      width: Math.abs(a.x - b.x) || 0.1,
+      height: Math.abs(a.y - b.y) || 0.1,
+    }
     for (const { left, right, y, label } of parts) {
-      if (overlaps({ x: left + 1, y: y - 7, width: right - left - 2, height: 14 }, line)) found.push(`a line through ${label.name}`)
+      if (overlaps({ x: left + 1, y: y - 7, width: right - left - 2, height: 14 }, line))
+        found.push(`a line through ${label.name}`)
     }
   }
   return found
@@ -77,8 +86,12 @@ test('a bridge is drawn too, with a bar for each node', () => {
   expect(picture.parts).toHaveLength(6)
   for (let seed = 0; seed < 30; seed++) {
     const random = randomNetwork(seed, 8)
-    const more = ['B1 p0 x 1', 'B2 p0 y 2', 'B3 x y 3', 'B4 x p1 4', 'B5 y p1 5'].map((text) => text.split(' ')).map(([name, from, to, resistance]) => ({ name, kind: 'resistor', from, to, resistance }))
-    expect(clashes(drawSheet(sheet(networkOf({ ...random, parts: [...random.parts, ...more] })), 0, 'reduce', 4))).toEqual([])
+    const more = ['B1 p0 x 1', 'B2 p0 y 2', 'B3 x y 3', 'B4 x p1 4', 'B5 y p1 5']
+      .map((text) => text.split(' '))
+      .map(([name, from, to, resistance]) => ({ name, kind: 'resistor', from, to, resistance }))
+    expect(
+      clashes(drawSheet(sheet(networkOf({ ...random, parts: [...random.parts, ...more] })), 0, 'reduce', 4)),
+    ).toEqual([])
   }
 })
 
@@ -87,7 +100,10 @@ test('every part’s two ends meet lines of the right nodes', () => {
     const worksheet = sheet(networkOf(randomNetwork(seed, 10)))
     const picture = drawSheet(worksheet, 0, 'reduce', 4)
     for (const part of picture.parts) {
-      for (const [x, node] of [[part.left, worksheet.reduction.from[part.id]], [part.right, worksheet.reduction.to[part.id]]]) {
+      for (const [x, node] of [
+        [part.left, worksheet.reduction.from[part.id]],
+        [part.right, worksheet.reduction.to[part.id]],
+      ]) {
         const meets = picture.lines.filter(({ points }) => points.some((point) => point.x === x && point.y === part.y))
         expect(meets.map((line) => line.node)).toContain(node)
       }
@@ -97,7 +113,10 @@ test('every part’s two ends meet lines of the right nodes', () => {
 
 test('parts that carry nothing are set aside on sheet 0 alone', () => {
   const worksheet = sheet(network([...worked, 'R6 M X 1', 'R7 B B 2']))
-  expect(drawSheet(worksheet, 0, 'expand', 4).aside.map(({ label }) => `${label.name} ${label.lines.join()}`)).toEqual(['R6 0\u2009V,0\u2009A', 'R7 0\u2009V,0\u2009A'])
+  expect(drawSheet(worksheet, 0, 'expand', 4).aside.map(({ label }) => `${label.name} ${label.lines.join()}`)).toEqual([
+    'R6 0\u2009V,0\u2009A',
+    'R7 0\u2009V,0\u2009A',
+  ])
   expect(drawSheet(worksheet, 1, 'expand', 4).aside).toEqual([])
 })
 

@@ -61,14 +61,14 @@ export const measures = {
   nameHeight: 15,
   lineHeight: 14,
   /** Free wire at both sides of a symbol at least. */
-  lead: 8,
+  lead: 7,
   /** Wire between neighbours in series, with room for the node's label. */
-  gap: 26,
+  gap: 22,
   /** Between the bars of a parallel group and what lies inside. */
   bar: 12,
   row: 8,
   /** From the end of the supply to the first part. */
-  end: 34,
+  end: 30,
   margin: 10,
   node: 9,
 } as const

@@ -1,5 +1,13 @@
 import { growForest, type Forest, type Sheet } from '../reduction'
-import { measures as m, type Label, type Picture, type Place, type PlacedLine, type PlacedNode, type PlacedPart } from './picture'
+import {
+  measures as m,
+  type Label,
+  type Picture,
+  type Place,
+  type PlacedLine,
+  type PlacedNode,
+  type PlacedPart,
+} from './picture'
 
 /** A part that carries nothing: its label and the node indices of its ends. */
 export interface Aside {
@@ -23,7 +31,12 @@ interface Room {
  * @param label what is written at an element
  * @param aside parts that carry nothing, drawn in rows below
  */
-export function stretch(sheet: Sheet, place: readonly number[], label: (id: number) => Label, aside: readonly Aside[] = []): Picture {
+export function stretch(
+  sheet: Sheet,
+  place: readonly number[],
+  label: (id: number) => Label,
+  aside: readonly Aside[] = [],
+): Picture {
   const elements = [...sheet.elements]
   const forest = growForest({
     nodes: place.length,
@@ -45,7 +58,14 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
   for (const [node, { x, ys }] of bars) {
     const top = Math.min(...ys)
     const bottom = Math.max(...ys)
-    if (top < bottom) lines.push({ node, points: [{ x, y: top }, { x, y: bottom }] })
+    if (top < bottom)
+      lines.push({
+        node,
+        points: [
+          { x, y: top },
+          { x, y: bottom },
+        ],
+      })
     if (ys.length > 2) for (const y of ys) if (y > top && y < bottom) dots.push({ node, x, y })
     if (node !== sheet.start && node !== sheet.finish) nodes.push({ node, x, y: top })
   }
@@ -53,7 +73,13 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
     const bar = bars.get(node)
     const y = bar ? (Math.min(...bar.ys) + Math.max(...bar.ys)) / 2 : height / 2
     if (bar) {
-      lines.push({ node, points: [{ x, y }, { x: bar.x, y }] })
+      lines.push({
+        node,
+        points: [
+          { x, y },
+          { x: bar.x, y },
+        ],
+      })
       if (bar.ys.length > 1) dots.push({ node, x: bar.x, y })
     }
     nodes.push({ node, x, y: y + 17 })
@@ -63,15 +89,37 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
   const finish = terminal(sheet.finish, width - m.margin - m.node)
   lanes.forEach(({ root, fromX, x, y, toX }) => {
     lines.push(
-      { node: forest.from[root], points: [{ x: fromX, y }, { x, y }] },
-      { node: forest.to[root], points: [{ x: x + rooms[root].width, y }, { x: toX, y }] },
+      {
+        node: forest.from[root],
+        points: [
+          { x: fromX, y },
+          { x, y },
+        ],
+      },
+      {
+        node: forest.to[root],
+        points: [
+          { x: x + rooms[root].width, y },
+          { x: toX, y },
+        ],
+      },
     )
     draw(forest, rooms, root, x, y)
   })
 
   const below = placeAside(aside, width, height, lines, nodes)
   const seen = lines.filter(({ points: [a, b] }) => a.x !== b.x || a.y !== b.y)
-  return { width: Math.max(width, below.width), height: below.height, parts, aside: below.parts, lines: seen, nodes, dots, start, finish }
+  return {
+    width: Math.max(width, below.width),
+    height: below.height,
+    parts,
+    aside: below.parts,
+    lines: seen,
+    nodes,
+    dots,
+    start,
+    finish,
+  }
 
   /** Draws an element with its left end at (x, y); no recursion, since nesting may be deep. */
   function draw(tree: Forest, room: readonly Room[], top: number, left: number, level: number): void {
@@ -83,7 +131,22 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
       if (element < tree.leaves) {
         const part = placePart(elements[element].id, labels[element], x + wide / 2, y)
         parts.push(part)
-        lines.push({ node: from, points: [{ x, y }, { x: part.left, y }] }, { node: to, points: [{ x: part.right, y }, { x: x + wide, y }] })
+        lines.push(
+          {
+            node: from,
+            points: [
+              { x, y },
+              { x: part.left, y },
+            ],
+          },
+          {
+            node: to,
+            points: [
+              { x: part.right, y },
+              { x: x + wide, y },
+            ],
+          },
+        )
         continue
       }
       const members = tree.members[element - tree.leaves]
@@ -94,7 +157,13 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
           at += room[member].width
           if (i + 1 === members.length) return
           const node = tree.to[member]
-          lines.push({ node, points: [{ x: at, y }, { x: at + m.gap, y }] })
+          lines.push({
+            node,
+            points: [
+              { x: at, y },
+              { x: at + m.gap, y },
+            ],
+          })
           nodes.push({ node, x: at + m.gap / 2, y })
           at += m.gap
         })
@@ -102,16 +171,37 @@ export function stretch(sheet: Sheet, place: readonly number[], label: (id: numb
       }
       const levels = rowLevels(members.map((member) => room[member]))
       const ys = levels.map((offset) => y + offset)
-      for (const [node, bar] of [[from, x], [to, x + wide]] as const) {
-        lines.push({ node, points: [{ x: bar, y: ys[0] }, { x: bar, y: ys[ys.length - 1] }] })
+      for (const [node, bar] of [
+        [from, x],
+        [to, x + wide],
+      ] as const) {
+        lines.push({
+          node,
+          points: [
+            { x: bar, y: ys[0] },
+            { x: bar, y: ys[ys.length - 1] },
+          ],
+        })
         dots.push({ node, x: bar, y })
         for (const row of ys.slice(1, -1)) if (row !== y) dots.push({ node, x: bar, y: row })
       }
       members.forEach((member, i) => {
         const spare = (wide - room[member].width) / 2
         lines.push(
-          { node: from, points: [{ x, y: ys[i] }, { x: x + spare, y: ys[i] }] },
-          { node: to, points: [{ x: x + wide - spare, y: ys[i] }, { x: x + wide, y: ys[i] }] },
+          {
+            node: from,
+            points: [
+              { x, y: ys[i] },
+              { x: x + spare, y: ys[i] },
+            ],
+          },
+          {
+            node: to,
+            points: [
+              { x: x + wide - spare, y: ys[i] },
+              { x: x + wide, y: ys[i] },
+            ],
+          },
         )
         open.push({ element: member, x: x + spare, y: ys[i] })
       })
@@ -207,11 +297,17 @@ function arrange({ roots, from, to }: Forest, rooms: readonly Room[], place: rea
   })
   const rows = taken.map((_, lane) => {
     const inside = roots.filter((_, i) => laneOf[i] === lane).map((root) => rooms[root])
-    return { width: 0, above: Math.max(...inside.map(({ above }) => above)), below: Math.max(...inside.map(({ below }) => below)) }
+    return {
+      width: 0,
+      above: Math.max(...inside.map(({ above }) => above)),
+      below: Math.max(...inside.map(({ below }) => below)),
+    }
   })
   const levels = rows.length > 0 ? rowLevels(rows) : [0]
   const top = m.margin + (rows[0]?.above ?? 20) - levels[0]
-  const bars = new Map<number, { x: number; ys: number[] }>(used.map((node) => [node, { x: barX.get(node) as number, ys: [] }]))
+  const bars = new Map<number, { x: number; ys: number[] }>(
+    used.map((node) => [node, { x: barX.get(node) as number, ys: [] }]),
+  )
   const lanes = roots.map((root, i): Lane => {
     const y = top + levels[laneOf[i]]
     for (const node of [from[root], to[root]]) bars.get(node)?.ys.push(y)
@@ -239,7 +335,22 @@ function placeAside(aside: readonly Aside[], width: number, height: number, line
     const part = placePart(i, label, x + wide / 2, level)
     parts.push(part)
     const [left, end] = [x + m.node, x + wide - m.node]
-    lines.push({ node: from, points: [{ x: left, y: level }, { x: part.left, y: level }] }, { node: to, points: [{ x: part.right, y: level }, { x: end, y: level }] })
+    lines.push(
+      {
+        node: from,
+        points: [
+          { x: left, y: level },
+          { x: part.left, y: level },
+        ],
+      },
+      {
+        node: to,
+        points: [
+          { x: part.right, y: level },
+          { x: end, y: level },
+        ],
+      },
+    )
     nodes.push({ node: from, x: left, y: level }, { node: to, x: end, y: level })
     x += wide + m.gap
     right = Math.max(right, x)

@@ -14,7 +14,12 @@ export interface Expansion<N> {
  * Undoes the steps, last first. A series equivalent hands its current to every member, V = I · R follows;
  * a parallel one hands its voltage, I = V / R follows. P = V · I. Beside zero ohms nothing else carries current.
  */
-export function expand<N>(reduction: Combining, R: readonly N[], supply: Supply<N>, arithmetic: Arithmetic<N>): Expansion<N> {
+export function expand<N>(
+  reduction: Combining,
+  R: readonly N[],
+  supply: Supply<N>,
+  arithmetic: Arithmetic<N>,
+): Expansion<N> {
   const { multiply, divide, isZero, write, zero } = arithmetic
   const voltage: N[] = new Array(R.length)
   const current: (N | null)[] = new Array(R.length)

@@ -54,7 +54,12 @@ export function partValues<N>(
     voltage[part] = wiring.nodes[wiring.from[part]].tiedTo < 0 ? null : zero
     current[part] = zero
   })
-  idealCurrents(network, current, (part) => parts[part].kind === 'wire' || isZeroOhm(network, part), arithmetic).forEach((I, part) => {
+  idealCurrents(
+    network,
+    current,
+    (part) => parts[part].kind === 'wire' || isZeroOhm(network, part),
+    arithmetic,
+  ).forEach((I, part) => {
     if (isIdeal(part)) current[part] = I
   })
   return { voltage, current, power }
@@ -69,7 +74,12 @@ function isZeroOhm(network: Network, part: number): boolean {
  * The potential of every node against the 0 V node, by node index; null where nothing ties a node to it.
  * Walks outwards from the 0 V node, each part's drop added or taken away.
  */
-export function potentials<N>(network: Network, wiring: Wiring, voltage: readonly (N | null)[], arithmetic: Arithmetic<N>): (N | null)[] {
+export function potentials<N>(
+  network: Network,
+  wiring: Wiring,
+  voltage: readonly (N | null)[],
+  arithmetic: Arithmetic<N>,
+): (N | null)[] {
   const { zero, add, subtract, write } = arithmetic
   const potential: (N | null)[] = wiring.nodes.map(() => null)
   const at: number[][] = wiring.nodes.map(() => [])

@@ -43,7 +43,8 @@ export function waysTo<N>(
   const own = I[element]
   const expected = quantity === 'voltage' ? V[element] : (own ?? undefined)
   const write = (value: N) => arithmetic.write(value, expected)
-  if (own === null) return quantity === 'voltage' ? [{ way: 'carried', from: reduction.into[element], value: V[element] }] : []
+  if (own === null)
+    return quantity === 'voltage' ? [{ way: 'carried', from: reduction.into[element], value: V[element] }] : []
   const ohm = (): WithValue<N>[] => {
     if (quantity === 'voltage') return [{ way: 'ohm', value: write(multiply(own, R[element])) }]
     return isZero(R[element]) ? [] : [{ way: 'ohm', value: write(divide(V[element], R[element])) }]
@@ -63,8 +64,10 @@ export function waysTo<N>(
   const sibling = others.find((other) => !isZero(R[other]))
   const ways: WithValue<N>[] = ohm()
   if (kind === 'series') {
-    if (!isZero(R[from])) ways.push({ way: 'divider', of: from, value: write(divide(multiply(whole, R[element]), R[from])) })
-    if (sibling !== undefined) ways.push({ way: 'ratio', to: sibling, value: write(divide(multiply(V[sibling], R[element]), R[sibling])) })
+    if (!isZero(R[from]))
+      ways.push({ way: 'divider', of: from, value: write(divide(multiply(whole, R[element]), R[from])) })
+    if (sibling !== undefined)
+      ways.push({ way: 'ratio', to: sibling, value: write(divide(multiply(V[sibling], R[element]), R[sibling])) })
   } else if (!isZero(R[element])) {
     const [other] = others
     if (others.length === 1) {
@@ -79,7 +82,12 @@ export function waysTo<N>(
   }
   const rest = others.map((other) => (kind === 'series' ? V[other] : I[other]))
   if (rest.every((value) => value !== null)) {
-    ways.push({ way: 'subtraction', from, others, value: write(rest.reduce<N>((left, value) => subtract(left, value as N), whole)) })
+    ways.push({
+      way: 'subtraction',
+      from,
+      others,
+      value: write(rest.reduce<N>((left, value) => subtract(left, value as N), whole)),
+    })
   }
   return ways
 }

@@ -61,7 +61,10 @@ test('expanding says what carries over, applies Ohm’s law, and checks', () => 
 })
 
 test('the floor finds the supply from what is known of it', () => {
-  expect(explainFloor(worksheet).map(line)).toEqual(['I = (V)/(R[eq]) = (12 V)/(12.5 Ω) = 960 mA', 'P = V · I = 11.52 W'])
+  expect(explainFloor(worksheet).map(line)).toEqual([
+    'I = (V)/(R[eq]) = (12 V)/(12.5 Ω) = 960 mA',
+    'P = V · I = 11.52 W',
+  ])
   const source = worked.map((text) => text.replace(' 12 V', ''))
   const fromPower = sheet(source, { known: { part: 'E1', quantity: 'power', value: '11.52' } })
   expect(line(explainFloor(fromPower)[0])).toBe('V = √(P · R[eq]) = √(11.52 W · 12.5 Ω) = 12 V')
@@ -71,7 +74,8 @@ test('the floor finds the supply from what is known of it', () => {
 })
 
 test('the other ways to a value all give the same number', () => {
-  const ways = (id: number, quantity: 'voltage' | 'current' | 'power') => explainWays(worksheet, id, quantity).map(({ name, formula }) => `${wordSentence(name)}: ${line(formula)}`)
+  const ways = (id: number, quantity: 'voltage' | 'current' | 'power') =>
+    explainWays(worksheet, id, quantity).map(({ name, formula }) => `${wordSentence(name)}: ${line(formula)}`)
   expect(ways(1, 'voltage')).toEqual([
     'Ohm’s law: V[R2] = 320 mA · 10 Ω = 3.2 V',
     'voltage divider: V[R2] = 9.6 V · (10 Ω)/(30 Ω) = 3.2 V',
@@ -85,8 +89,14 @@ test('the other ways to a value all give the same number', () => {
     'currents inversely as the resistances, compared with R2+3: I[R4] = 320 mA · (30 Ω)/(15 Ω) = 640 mA',
     'the rest of the current (Kirchhoff’s current law): I[R4] = 960 mA − 320 mA = 640 mA',
   ])
-  expect(ways(3, 'voltage')[0]).toBe('one voltage in parallel: the same as across (R2+3)‖4: V[R4] = V[(R2+3)‖4] = 9.6 V')
-  expect(ways(0, 'power')).toEqual(['power: P[R1] = 1.44 V · 960 mA = 1.382 W', 'power: P[R1] = 960 mA ² · 1.5 Ω = 1.382 W', 'power: P[R1] = (1.44 V ²)/(1.5 Ω) = 1.382 W'])
+  expect(ways(3, 'voltage')[0]).toBe(
+    'one voltage in parallel: the same as across (R2+3)‖4: V[R4] = V[(R2+3)‖4] = 9.6 V',
+  )
+  expect(ways(0, 'power')).toEqual([
+    'power: P[R1] = 1.44 V · 960 mA = 1.382 W',
+    'power: P[R1] = 960 mA ² · 1.5 Ω = 1.382 W',
+    'power: P[R1] = (1.44 V ²)/(1.5 Ω) = 1.382 W',
+  ])
 })
 
 test('an undefined split is said, and no number is made up', () => {

@@ -24,7 +24,12 @@ export interface StepExplanation {
  *
  * @param nodes labels: those inside a series group, or the two ends of a parallel one
  */
-export function explainStep(kind: 'series' | 'parallel', members: readonly Explained[], result: Explained, nodes: readonly string[]): StepExplanation {
+export function explainStep(
+  kind: 'series' | 'parallel',
+  members: readonly Explained[],
+  result: Explained,
+  nodes: readonly string[],
+): StepExplanation {
   const names = members.map(({ name }) => name)
   const R = symbol('R', result.name)
   const value = amount(result.resistance, 'Ω')
@@ -38,11 +43,16 @@ export function explainStep(kind: 'series' | 'parallel', members: readonly Expla
   }
   const shorted = resistances.some((resistance) => resistance.value === 0)
   const one: Formula = [{ token: 'number', value: 1 }]
-  const reciprocals = resistances.flatMap((resistance, i) => [...(i > 0 ? [sign('+')] : []), fraction(one, [amount(resistance, 'Ω')])])
+  const reciprocals = resistances.flatMap((resistance, i) => [
+    ...(i > 0 ? [sign('+')] : []),
+    fraction(one, [amount(resistance, 'Ω')]),
+  ])
   return {
     title: sentence('in-parallel', { members: names }),
     reason: sentence('why-parallel', { nodes }),
-    formula: shorted ? [R, sign('='), value] : [fraction(one, [R]), sign('='), ...reciprocals, sign('⇒'), R, sign('='), value],
+    formula: shorted
+      ? [R, sign('='), value]
+      : [fraction(one, [R]), sign('='), ...reciprocals, sign('⇒'), R, sign('='), value],
   }
 }
 
@@ -55,13 +65,19 @@ export interface ExpansionExplanation {
 }
 
 /** How the members of an equivalent get their values from it, and the check that they add up again. */
-export function explainExpansion(kind: 'series' | 'parallel', members: readonly Explained[], whole: Explained): ExpansionExplanation {
+export function explainExpansion(
+  kind: 'series' | 'parallel',
+  members: readonly Explained[],
+  whole: Explained,
+): ExpansionExplanation {
   const title = sentence(kind === 'series' ? 'current-carries' : 'voltage-carries', { from: whole.name })
   const [found, unit] = kind === 'series' ? (['voltage', 'V'] as const) : (['current', 'A'] as const)
   const lines = members.flatMap((member) => {
     const value = member[found]
     const [way] = kind === 'series' ? ohmVoltage(member) : ohmCurrent(member)
-    return value && way ? [[symbol(kind === 'series' ? 'V' : 'I', member.name), ...way, sign('='), amount(value, unit)]] : []
+    return value && way
+      ? [[symbol(kind === 'series' ? 'V' : 'I', member.name), ...way, sign('='), amount(value, unit)]]
+      : []
   })
   const parts = members.map((member) => member[found])
   const total = whole[found]
@@ -109,17 +125,28 @@ export function explainWay(
   const I = (it: Explained) => amount(of(it, 'current'), 'A')
   const finish = (name: Sentence, middle: Formula): WayExplanation => ({
     name,
-    formula: [symbol(letter, own.name), ...(middle.length > 0 ? [sign('='), ...middle] : []), sign('='), amount(value, unit)],
+    formula: [
+      symbol(letter, own.name),
+      ...(middle.length > 0 ? [sign('='), ...middle] : []),
+      sign('='),
+      amount(value, unit),
+    ],
   })
   switch (way.way) {
     case 'supply':
       return finish(sentence('way-supply'), [])
     case 'carried':
-      return finish(sentence(quantity === 'current' ? 'way-carried-current' : 'way-carried-voltage', { from: element(way.from).name }), [
-        symbol(letter, element(way.from).name),
-      ])
+      return finish(
+        sentence(quantity === 'current' ? 'way-carried-current' : 'way-carried-voltage', {
+          from: element(way.from).name,
+        }),
+        [symbol(letter, element(way.from).name)],
+      )
     case 'ohm':
-      return finish(sentence('way-ohm'), quantity === 'voltage' ? [I(own), sign('·'), R(own)] : [fraction([V(own)], [R(own)])])
+      return finish(
+        sentence('way-ohm'),
+        quantity === 'voltage' ? [I(own), sign('·'), R(own)] : [fraction([V(own)], [R(own)])],
+      )
     case 'divider': {
       const whole = element(way.of)
       return quantity === 'voltage'
@@ -137,8 +164,16 @@ export function explainWay(
     case 'ratio': {
       const other = element(way.to)
       return quantity === 'voltage'
-        ? finish(sentence('way-ratio-voltage', { to: other.name }), [V(other), sign('·'), fraction([R(own)], [R(other)])])
-        : finish(sentence('way-ratio-current', { to: other.name }), [I(other), sign('·'), fraction([R(other)], [R(own)])])
+        ? finish(sentence('way-ratio-voltage', { to: other.name }), [
+            V(other),
+            sign('·'),
+            fraction([R(own)], [R(other)]),
+          ])
+        : finish(sentence('way-ratio-current', { to: other.name }), [
+            I(other),
+            sign('·'),
+            fraction([R(other)], [R(own)]),
+          ])
     }
     case 'subtraction': {
       const which = quantity === 'voltage' ? 'voltage' : 'current'
@@ -160,11 +195,18 @@ export function explainWay(
  * @param name names an element
  * @param label labels a node index
  */
-export function explainVerdict(verdict: Verdict, name: (id: number) => string, label: (node: number) => string): Sentence[] {
+export function explainVerdict(
+  verdict: Verdict,
+  name: (id: number) => string,
+  label: (node: number) => string,
+): Sentence[] {
   const names = (ids: readonly number[]) => ids.map(name)
   switch (verdict.verdict) {
     case 'parallel':
-      return [sentence('in-parallel', { members: names(verdict.members) }), sentence('why-parallel', { nodes: verdict.nodes.map(label) })]
+      return [
+        sentence('in-parallel', { members: names(verdict.members) }),
+        sentence('why-parallel', { nodes: verdict.nodes.map(label) }),
+      ]
     case 'series': {
       const chosen = verdict.members.filter((id) => !verdict.through.includes(id))
       const labels = verdict.nodes.map(label)
@@ -172,7 +214,11 @@ export function explainVerdict(verdict: Verdict, name: (id: number) => string, l
         sentence('in-series', { members: names(chosen) }),
         sentence(labels.length === 1 ? 'why-series-one' : 'why-series', { nodes: labels }),
         ...(verdict.through.length > 0
-          ? [sentence(verdict.through.length === 1 ? 'series-through' : 'series-through-many', { through: names(verdict.through) })]
+          ? [
+              sentence(verdict.through.length === 1 ? 'series-through' : 'series-through-many', {
+                through: names(verdict.through),
+              }),
+            ]
           : []),
       ]
     }
@@ -188,7 +234,12 @@ export function explainVerdict(verdict: Verdict, name: (id: number) => string, l
   }
 }
 
-function explainObstacle(pair: readonly string[], obstacle: Obstacle, names: (ids: readonly number[]) => string[], label: (node: number) => string): Sentence[] {
+function explainObstacle(
+  pair: readonly string[],
+  obstacle: Obstacle,
+  names: (ids: readonly number[]) => string[],
+  label: (node: number) => string,
+): Sentence[] {
   if (obstacle.code === 'apart') return [sentence('apart', { pair })]
   const node = label(obstacle.node)
   if (obstacle.code === 'supply-between') return [sentence('supply-between', { pair, node })]
@@ -212,15 +263,29 @@ export function explainSupply(whole: Explained, given: 'voltage' | 'current' | '
   const P = amount(power, 'W')
   const R = amount(resistance, 'Ω')
   const Req = symbol('R', 'eq')
-  const ohm: Formula = [symbol('I'), sign('='), fraction([symbol('V')], [Req]), sign('='), fraction([V], [R]), sign('='), I]
+  const ohm: Formula = [
+    symbol('I'),
+    sign('='),
+    fraction([symbol('V')], [Req]),
+    sign('='),
+    fraction([V], [R]),
+    sign('='),
+    I,
+  ]
   const powerLine: Formula = [symbol('P'), sign('='), symbol('V'), sign('·'), symbol('I'), sign('='), P]
   switch (given) {
     case 'voltage':
       return [ohm, powerLine]
     case 'power':
-      return [[symbol('V'), sign('='), root([symbol('P'), sign('·'), Req]), sign('='), root([P, sign('·'), R]), sign('='), V], ohm]
+      return [
+        [symbol('V'), sign('='), root([symbol('P'), sign('·'), Req]), sign('='), root([P, sign('·'), R]), sign('='), V],
+        ohm,
+      ]
     case 'current':
     case null:
-      return [[symbol('V'), sign('='), symbol('I'), sign('·'), Req, sign('='), I, sign('·'), R, sign('='), V], powerLine]
+      return [
+        [symbol('V'), sign('='), symbol('I'), sign('·'), Req, sign('='), I, sign('·'), R, sign('='), V],
+        powerLine,
+      ]
   }
 }

@@ -14,9 +14,18 @@ export type Token =
 
 export type Formula = readonly Token[]
 
-export const symbol = (letter: 'R' | 'V' | 'I' | 'P', of: string | null = null): Token => ({ token: 'symbol', letter, of })
+export const symbol = (letter: 'R' | 'V' | 'I' | 'P', of: string | null = null): Token => ({
+  token: 'symbol',
+  letter,
+  of,
+})
 export const amount = (value: Amount, unit: Unit): Token => ({ token: 'amount', amount: value, unit })
-export const sum = (amounts: readonly Amount[], unit: Unit, sign: '+' | '−' = '+'): Token => ({ token: 'sum', amounts, unit, sign })
+export const sum = (amounts: readonly Amount[], unit: Unit, sign: '+' | '−' = '+'): Token => ({
+  token: 'sum',
+  amounts,
+  unit,
+  sign,
+})
 export const sign = (which: '=' | '·' | '+' | '−' | '⇒' | '²'): Token => ({ token: 'sign', sign: which })
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
 export const root = (under: Formula): Token => ({ token: 'root', under })

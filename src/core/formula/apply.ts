@@ -23,7 +23,8 @@ export function applyFormula(document: NetworkDocument, text: string): AppliedFo
   if (!read.ok) return read
   const network = readNetwork(document)
   const written = network.ok ? writeFormula(network.network, wire(network.network)) : null
-  if (written && written.shape === shapeOf(read.tree)) return { ok: true, document: inPlace(document, written.resistors, read.tree), gone: [] }
+  if (written && written.shape === shapeOf(read.tree))
+    return { ok: true, document: inPlace(document, written.resistors, read.tree), gone: [] }
   return rebuilt(document, read.tree)
 }
 
@@ -108,7 +109,8 @@ function pointNames(placed: readonly { from: number; to: number }[], points: num
   const name = (i: number) => (i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`)
   const names: string[] = []
   let used = 0
-  for (const point of placed.flatMap(({ from, to }) => [from, to])) if (point !== 1 && names[point] === undefined) names[point] = name(used++)
+  for (const point of placed.flatMap(({ from, to }) => [from, to]))
+    if (point !== 1 && names[point] === undefined) names[point] = name(used++)
   names[1] = name(points - 1)
   return names
 }

@@ -48,7 +48,13 @@ test.each([
 
 test('unnamed resistors are named R1, R2… and points A, B… from + to −', () => {
   const { parts } = applied('1 + (R1 2 + 3) // 4').document
-  expect(parts.map(({ name, from, to }) => `${name} ${from} ${to}`)).toEqual(['E1 A D', 'R2 A B', 'R1 B C', 'R3 C D', 'R4 B D'])
+  expect(parts.map(({ name, from, to }) => `${name} ${from} ${to}`)).toEqual([
+    'E1 A D',
+    'R2 A B',
+    'R1 B C',
+    'R3 C D',
+    'R4 B D',
+  ])
 })
 
 test('the formula of a network is written with its names and values as typed', () => {
@@ -69,18 +75,24 @@ test('a random network comes back from its formula with the same resistance', ()
 })
 
 test('new values and names keep everything else', () => {
-  const drawn = { ...document([...worked, 'R6 M X 1', 'W1 B Q'], { notes: 'keep' }), sketch: { points: { A: [0, 0] as const } } }
+  const drawn = {
+    ...document([...worked, 'R6 M X 1', 'W1 B Q'], { notes: 'keep' }),
+    sketch: { points: { A: [0, 0] as const } },
+  }
   const { document: changed, gone } = applied('R1 1k5 + (Rx 10 + 20) // R4 15 + R5 1', drawn)
   expect(gone).toEqual([])
   expect(changed).toMatchObject({ notes: 'keep', sketch: drawn.sketch })
-  expect(changed.parts.map(({ name, from, to, resistance }) => `${name} ${from} ${to} ${resistance ?? ''}`.trim())).toEqual([
-    'E1 A D', 'R1 A B 1k5', 'Rx B M 10', 'R3 M C 20', 'R4 B C 15', 'R5 C D 1', 'R6 M X 1', 'W1 B Q',
-  ])
+  expect(
+    changed.parts.map(({ name, from, to, resistance }) => `${name} ${from} ${to} ${resistance ?? ''}`.trim()),
+  ).toEqual(['E1 A D', 'R1 A B 1k5', 'Rx B M 10', 'R3 M C 20', 'R4 B C 15', 'R5 C D 1', 'R6 M X 1', 'W1 B Q'])
 })
 
 test('another structure names what goes, and keeps tolerance and rating by name', () => {
   const before = document([...worked, 'W1 B Q'])
-  const rated = { ...before, parts: before.parts.map((part) => (part.name === 'R2' ? { ...part, rating: '0.5 W' } : part)) }
+  const rated = {
+    ...before,
+    parts: before.parts.map((part) => (part.name === 'R2' ? { ...part, rating: '0.5 W' } : part)),
+  }
   const { document: changed, gone } = applied('R2 10 // R9 5', rated)
   expect(gone).toEqual(['R1', 'R3', 'R4', 'R5', 'W1'])
   expect(changed.parts).toEqual([
@@ -98,7 +110,9 @@ describe('the source field', () => {
   const one = document(['E1 A B 12 V', 'R1 A B 5'])
   const after = (text: string, from = one) => {
     const result = applySupplyText(from, text)
-    return result.ok ? [supplyText(result.document), (analyse(result.document) as Analysis).supply?.voltage?.exact] : result.message
+    return result.ok
+      ? [supplyText(result.document), (analyse(result.document) as Analysis).supply?.voltage?.exact]
+      : result.message
   }
   test('the unit decides', () => {
     expect(supplyText(one)).toBe('12 V')
@@ -116,7 +130,14 @@ describe('the source field', () => {
     expect(terminals.document.parts[0]).toMatchObject({ name: 'T1', kind: 'terminals' })
     expect(after('9 V', terminals.document)).toEqual(['9 V', '9'])
   })
-  test.each([['', 'write 12 V'], ['abc', 'not a number'], ['5 Ω', 'resistance'], ['R7 2 A', 'no part R7'], ['R1 2', 'needs the unit'], ['-3 V', 'negative']])('“%s” is refused', (text, message) => {
+  test.each([
+    ['', 'write 12 V'],
+    ['abc', 'not a number'],
+    ['5 Ω', 'resistance'],
+    ['R7 2 A', 'no part R7'],
+    ['R1 2', 'needs the unit'],
+    ['-3 V', 'negative'],
+  ])('“%s” is refused', (text, message) => {
     expect(after(text)).toContain(message)
   })
 })

@@ -9,7 +9,8 @@ export interface FormulaProblem {
   readonly message: string
 }
 
-export type ReadFormula = { readonly ok: true; readonly tree: FormulaTree } | { readonly ok: false; readonly problem: FormulaProblem }
+export type ReadFormula =
+  { readonly ok: true; readonly tree: FormulaTree } | { readonly ok: false; readonly problem: FormulaProblem }
 
 /** The longest formula that is read, in characters. */
 const longest = 100_000
@@ -26,8 +27,11 @@ interface Lexeme {
  */
 export function readFormula(text: string): ReadFormula {
   const fail = (at: number, end: number, message: string): ReadFormula => ({ ok: false, problem: { at, end, message } })
-  if (text.length > longest) return fail(0, text.length, `the formula is longer than ${longest.toLocaleString('en')} characters`)
-  const lexemes: Lexeme[] = [...text.matchAll(tokens)].map((match) => ({ text: match[0], at: match.index })).filter((lexeme) => lexeme.text.trim() !== '')
+  if (text.length > longest)
+    return fail(0, text.length, `the formula is longer than ${longest.toLocaleString('en')} characters`)
+  const lexemes: Lexeme[] = [...text.matchAll(tokens)]
+    .map((match) => ({ text: match[0], at: match.index }))
+    .filter((lexeme) => lexeme.text.trim() !== '')
   if (lexemes.length === 0) return fail(0, text.length, 'type a network, like 1.5 + (10 + 20) // 15 + 1')
 
   // One frame per open bracket: terms in series, the last of them a list of factors in parallel.
@@ -62,7 +66,8 @@ export function readFormula(text: string): ReadFormula {
     const read = readResistor(lexeme)
     if (!read.ok) return read
     if (read.tree.kind === 'resistor' && read.tree.name !== null) {
-      if (seen.has(read.tree.name)) return fail(lexeme.at, end, `${read.tree.name} stands here twice; names must be unique`)
+      if (seen.has(read.tree.name))
+        return fail(lexeme.at, end, `${read.tree.name} stands here twice; names must be unique`)
       seen.add(read.tree.name)
     }
     lastOf(frame.terms).push(read.tree)
@@ -83,7 +88,10 @@ function lastOf<T>(list: readonly T[]): T {
 }
 
 function closed(terms: readonly FormulaTree[][]): FormulaTree {
-  return group('series', terms.map((factors) => group('parallel', factors)))
+  return group(
+    'series',
+    terms.map((factors) => group('parallel', factors)),
+  )
 }
 
 function group(kind: 'series' | 'parallel', members: readonly FormulaTree[]): FormulaTree {
@@ -102,12 +110,19 @@ function readResistor({ text, at }: Lexeme): ReadFormula {
   const [, name, value] = /^(\S+?)(?:\s*[=:]\s*|\s+)(.+)$/u.exec(typed) ?? []
   if (name === undefined) {
     const looksLikeName = isName(typed) && !/^[\d.]/.test(typed)
-    return problem(typed, looksLikeName ? `${typed} needs a value, as in ${typed} 4k7` : quantityProblem(whole.problem, typed, 'Ω'))
+    return problem(
+      typed,
+      looksLikeName ? `${typed} needs a value, as in ${typed} 4k7` : quantityProblem(whole.problem, typed, 'Ω'),
+    )
   }
   if (!isName(name)) return problem(name, `“${name}” cannot be a name; use letters, digits or _ . - '`)
   const read = readQuantity(value, 'Ω')
   if (readQuantity(name, null).ok) {
-    return read.ok ? problem(value, 'an operator is missing: + for series, // for parallel') : problem(typed, quantityProblem(whole.problem, typed, 'Ω'))
+    return read.ok
+      ? problem(value, 'an operator is missing: + for series, // for parallel')
+      : problem(typed, quantityProblem(whole.problem, typed, 'Ω'))
   }
-  return read.ok ? { ok: true, tree: { kind: 'resistor', name, typed: value } } : problem(value, quantityProblem(read.problem, value, 'Ω'))
+  return read.ok
+    ? { ok: true, tree: { kind: 'resistor', name, typed: value } }
+    : problem(value, quantityProblem(read.problem, value, 'Ω'))
 }

@@ -1,7 +1,8 @@
 import type { NetworkDocument, PartDocument } from '../network'
 import { quantityProblem, readQuantity, type Unit } from '../quantity'
 
-export type AppliedSupply = { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false; readonly message: string }
+export type AppliedSupply =
+  { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false; readonly message: string }
 
 const like = 'write 12 V, 250 mA or 5 W for the source, R6 250 mA for a resistor, or ? for terminals'
 const quantityOfUnit = { V: 'voltage', A: 'current', W: 'power' } as const
@@ -33,29 +34,62 @@ export function applySupplyText(document: NetworkDocument, text: string): Applie
   if (index < 0) return { ok: false, message: 'there is no source in the parts list' }
   const { known: _known, ...rest } = document
   const supply = document.parts[index]
-  const withSupply = (part: PartDocument): NetworkDocument => ({ ...rest, parts: document.parts.map((it, i) => (i === index ? part : it)) })
+  const withSupply = (part: PartDocument): NetworkDocument => ({
+    ...rest,
+    parts: document.parts.map((it, i) => (i === index ? part : it)),
+  })
   const { voltage: _voltage, ...bare } = supply
-  const freeName = (name: string) => (document.parts.some((part, i) => i !== index && part.name === name) ? supply.name : name)
-  if (typed === '?') return { ok: true, document: withSupply({ ...bare, kind: 'terminals', name: supply.kind === 'source' ? freeName('T1') : supply.name }) }
+  const freeName = (name: string) =>
+    document.parts.some((part, i) => i !== index && part.name === name) ? supply.name : name
+  if (typed === '?')
+    return {
+      ok: true,
+      document: withSupply({
+        ...bare,
+        kind: 'terminals',
+        name: supply.kind === 'source' ? freeName('T1') : supply.name,
+      }),
+    }
   if (typed === '') return { ok: false, message: like }
-  const source: PartDocument = { ...bare, kind: 'source', name: supply.kind === 'terminals' ? freeName('E1') : supply.name }
+  const source: PartDocument = {
+    ...bare,
+    kind: 'source',
+    name: supply.kind === 'terminals' ? freeName('E1') : supply.name,
+  }
 
   const whole = readQuantity(typed, null)
   const [, owner, value] = /^(\S+)\s*[ =:]\s*(.+)$/.exec(typed) ?? []
   const part = document.parts.find(({ name }) => name === owner)
   if (!whole.ok && part === undefined) {
-    return { ok: false, message: owner !== undefined && value !== undefined && readQuantity(value, null).ok ? `there is no part ${owner}` : `${quantityProblem(whole.problem, typed, 'V').split(';')[0]}; ${like}` }
+    return {
+      ok: false,
+      message:
+        owner !== undefined && value !== undefined && readQuantity(value, null).ok
+          ? `there is no part ${owner}`
+          : `${quantityProblem(whole.problem, typed, 'V').split(';')[0]}; ${like}`,
+    }
   }
-  if (whole.ok && (whole.unit === null || whole.unit === 'V')) return { ok: true, document: withSupply({ ...source, voltage: typed }) }
+  if (whole.ok && (whole.unit === null || whole.unit === 'V'))
+    return { ok: true, document: withSupply({ ...source, voltage: typed }) }
   if (whole.ok) {
     if (whole.unit === 'Ω' || whole.unit === null) return { ok: false, message: `“${typed}” is a resistance; ${like}` }
-    return { ok: true, document: { ...withSupply(source), known: { part: source.name, quantity: quantityOfUnit[whole.unit], value: typed } } }
+    return {
+      ok: true,
+      document: {
+        ...withSupply(source),
+        known: { part: source.name, quantity: quantityOfUnit[whole.unit], value: typed },
+      },
+    }
   }
 
   const read = readQuantity(value, null)
   if (!read.ok) return { ok: false, message: quantityProblem(read.problem, value, 'A') }
-  if (part?.kind !== 'resistor' && part !== supply) return { ok: false, message: `${owner} is a ${part?.kind}; ${like}` }
+  if (part?.kind !== 'resistor' && part !== supply)
+    return { ok: false, message: `${owner} is a ${part?.kind}; ${like}` }
   if (read.unit === 'Ω' || read.unit === null) return { ok: false, message: `“${value}” needs the unit V, A or W` }
   if (part === supply) return applySupplyText(document, value)
-  return { ok: true, document: { ...withSupply(source), known: { part: owner, quantity: quantityOfUnit[read.unit], value } } }
+  return {
+    ok: true,
+    document: { ...withSupply(source), known: { part: owner, quantity: quantityOfUnit[read.unit], value } },
+  }
 }

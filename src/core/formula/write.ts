@@ -14,7 +14,11 @@ export interface WrittenFormula {
 }
 
 /** The formula of a network; null where there is none: at a bridge, or when nothing closes the circuit. */
-export function writeFormula(network: Network, wiring: Wiring, reduction: Reduction = reduce(wiring)): WrittenFormula | null {
+export function writeFormula(
+  network: Network,
+  wiring: Wiring,
+  reduction: Reduction = reduce(wiring),
+): WrittenFormula | null {
   if (reduction.left.length !== 1) return null
   const item = (part: number): string => {
     const it = network.parts[part]
@@ -26,7 +30,11 @@ export function writeFormula(network: Network, wiring: Wiring, reduction: Reduct
     const texts = reduction.leaves.map(leaf)
     const kinds: (string | null)[] = texts.map(() => null)
     for (const { kind, members } of reduction.steps) {
-      texts.push(members.map((member) => (kind === 'parallel' && kinds[member] === 'series' ? `(${texts[member]})` : texts[member])).join(sign[kind]))
+      texts.push(
+        members
+          .map((member) => (kind === 'parallel' && kinds[member] === 'series' ? `(${texts[member]})` : texts[member]))
+          .join(sign[kind]),
+      )
       kinds.push(kind)
     }
     return texts[reduction.left[0]]
@@ -35,7 +43,12 @@ export function writeFormula(network: Network, wiring: Wiring, reduction: Reduct
   return {
     text: joined(item, { series: ' + ', parallel: ' ∥ ' }),
     shape: joined(() => '·', { series: '+', parallel: '∥' }),
-    resistors: joined((part) => String(part), { series: ' ', parallel: ' ' }).replace(/[()]/g, '').split(' ').map(Number),
-    left: network.parts.filter((part, i) => (part.kind === 'resistor' || part.kind === 'wire') && !shown.has(i)).map(({ name }) => name),
+    resistors: joined((part) => String(part), { series: ' ', parallel: ' ' })
+      .replace(/[()]/g, '')
+      .split(' ')
+      .map(Number),
+    left: network.parts
+      .filter((part, i) => (part.kind === 'resistor' || part.kind === 'wire') && !shown.has(i))
+      .map(({ name }) => name),
   }
 }

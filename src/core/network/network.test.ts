@@ -13,7 +13,12 @@ test('a document is read and written back as it was typed', () => {
     sketch: { points: { A: [0, 0], B: [4, 0.5] } },
     added: { later: true },
   }
-  const typed = { ...full, parts: full.parts.map((part) => (part.name === 'R1' ? { ...part, tolerance: '5 %', rating: '0.5 W', resistance: ' 1.50 ohm' } : part)) }
+  const typed = {
+    ...full,
+    parts: full.parts.map((part) =>
+      part.name === 'R1' ? { ...part, tolerance: '5 %', rating: '0.5 W', resistance: ' 1.50 ohm' } : part,
+    ),
+  }
   const read = readNetwork(typed)
   if (!read.ok) throw new Error('refused')
   expect(JSON.parse(JSON.stringify(writeNetwork(read.network)))).toEqual(typed)
@@ -76,21 +81,36 @@ test('what is known stands instead of the source’s voltage', () => {
   expect(problems(document(['E1 A B', 'R1 A B 5'], { known: { ...known, value: '5 V' } }))).toEqual(['R1: known'])
   expect(problems(document(['E1 A B', 'R1 A B 5'], { known: { ...known, part: 'R9' } }))).toEqual(['R9: known'])
   expect(problems(document(['T1 A B', 'R1 A B 5'], { known }))).toEqual(['T1: known'])
-  expect(problems(document(['E1 A B', 'R1 A B 5', 'W1 A B'], { known: { ...known, part: 'W1' } }))).toEqual(['W1: known'])
+  expect(problems(document(['E1 A B', 'R1 A B 5', 'W1 A B'], { known: { ...known, part: 'W1' } }))).toEqual([
+    'W1: known',
+  ])
 })
 
-test.each([[null], ['text'], [[]], [{}], [{ format: 'nodrel-network', version: 2, parts: [] }], [{ format: 'x', version: 1, parts: {} }]])('%p is refused', (input) => {
+test.each([
+  [null],
+  ['text'],
+  [[]],
+  [{}],
+  [{ format: 'nodrel-network', version: 2, parts: [] }],
+  [{ format: 'x', version: 1, parts: {} }],
+])('%p is refused', (input) => {
   expect(problems(input).length).toBeGreaterThan(0)
 })
 
 test('limits are named', () => {
   const big = { format: 'nodrel-network', version: 1, parts: new Array(maxParts + 1).fill(0) }
   expect(readNetwork(big)).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining('100,000') }] })
-  expect(readNetworkText(' '.repeat(maxBytes + 1))).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining('2 MiB') }] })
-  expect(readNetworkText('{')).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining('not JSON') }] })
+  expect(readNetworkText(' '.repeat(maxBytes + 1))).toMatchObject({
+    ok: false,
+    problems: [{ message: expect.stringContaining('2 MiB') }],
+  })
+  expect(readNetworkText('{')).toMatchObject({
+    ok: false,
+    problems: [{ message: expect.stringContaining('not JSON') }],
+  })
 })
 
-test('names are letters, digits and _ . - \'', () => {
+test("names are letters, digits and _ . - '", () => {
   for (const name of ['R1', "R1'", 'Ωa', 'a.b-c_d', 'x'.repeat(32)]) expect(isName(name)).toBe(true)
   for (const name of ['', 'R 1', 'R+1', 'x'.repeat(33), '<b>', 5]) expect(isName(name)).toBe(false)
 })

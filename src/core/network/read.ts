@@ -1,9 +1,17 @@
 import { quantityProblem, readQuantity, type Unit } from '../quantity'
-import { maxBytes, maxParts, type Known, type Network, type Part, type Problem, type Quantity, type Sketch } from './network'
+import {
+  maxBytes,
+  maxParts,
+  type Known,
+  type Network,
+  type Part,
+  type Problem,
+  type Quantity,
+  type Sketch,
+} from './network'
 
 export type ReadNetwork =
-  | { readonly ok: true; readonly network: Network }
-  | { readonly ok: false; readonly problems: readonly Problem[] }
+  { readonly ok: true; readonly network: Network } | { readonly ok: false; readonly problems: readonly Problem[] }
 
 const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
 const nameRule = "use 1 to 32 letters, digits or _ . - '"
@@ -20,7 +28,10 @@ export function isName(text: unknown): text is string {
  */
 export function readNetworkText(text: string): ReadNetwork {
   if (text.length > maxBytes || new TextEncoder().encode(text).length > maxBytes) {
-    return { ok: false, problems: [{ part: null, field: 'document', message: 'the document is over the limit of 2 MiB' }] }
+    return {
+      ok: false,
+      problems: [{ part: null, field: 'document', message: 'the document is over the limit of 2 MiB' }],
+    }
   }
   try {
     return readNetwork(JSON.parse(text.replace(/^\uFEFF/, '')))
@@ -46,7 +57,8 @@ export function readNetwork(document: unknown): ReadNetwork {
   if (document.format !== 'nodrel-network') complain(null, 'format', 'the format must be "nodrel-network"')
   if (document.version !== 1) complain(null, 'version', 'only version 1 is read')
   for (const field of ['title', 'notes'] as const) {
-    if (document[field] !== undefined && typeof document[field] !== 'string') complain(null, field, `the ${field} must be text`)
+    if (document[field] !== undefined && typeof document[field] !== 'string')
+      complain(null, field, `the ${field} must be text`)
   }
   if (!Array.isArray(document.parts)) {
     complain(null, 'parts', 'the parts must be a list')
@@ -60,7 +72,8 @@ export function readNetwork(document: unknown): ReadNetwork {
   const parts = readParts(document.parts, complain)
   const supplies = parts.filter((part) => part.kind === 'source' || part.kind === 'terminals')
   checkSupplies(document.parts, complain)
-  const known = document.known === undefined || document.known === null ? undefined : readKnown(document.known, parts, complain)
+  const known =
+    document.known === undefined || document.known === null ? undefined : readKnown(document.known, parts, complain)
   checkSourceVoltage(supplies, document.known, complain)
   checkReference(document.reference, document.parts, complain)
   checkSketch(document.sketch, complain)
@@ -115,7 +128,12 @@ function readPart(item: Readonly<Record<string, unknown>>, label: string, compla
     case 'resistor': {
       const resistance = readValue(item.resistance, 'Ω', label, 'resistance', complain)
       for (const field of ['tolerance', 'rating'] as const) {
-        if (item[field] !== undefined && item[field] !== null && typeof item[field] !== 'string' && typeof item[field] !== 'number')
+        if (
+          item[field] !== undefined &&
+          item[field] !== null &&
+          typeof item[field] !== 'string' &&
+          typeof item[field] !== 'number'
+        )
           complain(label, field, `the ${field} must be text or a number`)
       }
       return resistance && ({ ...item, resistance } as unknown as Part)
@@ -164,7 +182,8 @@ function readKnown(raw: unknown, parts: readonly Part[], complain: Complain): Kn
   const part = parts.find((candidate) => candidate.name === raw.part)
   const label = shownName(raw.part, 'known')
   if (!part) complain(label, 'known', 'what is known names a part that is not in the list')
-  else if (part.kind === 'terminals' || part.kind === 'wire') complain(label, 'known', 'what is known must belong to the source or a resistor')
+  else if (part.kind === 'terminals' || part.kind === 'wire')
+    complain(label, 'known', 'what is known must belong to the source or a resistor')
   if (raw.quantity !== 'voltage' && raw.quantity !== 'current' && raw.quantity !== 'power') {
     complain(label, 'known', 'the known quantity must be voltage, current or power')
     return undefined
@@ -176,10 +195,13 @@ function readKnown(raw: unknown, parts: readonly Part[], complain: Complain): Kn
 function checkSourceVoltage(supplies: readonly Part[], known: unknown, complain: Complain): void {
   const isKnown = known !== undefined && known !== null
   for (const supply of supplies) {
-    if (supply.kind === 'terminals' && isKnown) complain(supply.name, 'known', 'terminals have no source, so nothing can be known of it')
+    if (supply.kind === 'terminals' && isKnown)
+      complain(supply.name, 'known', 'terminals have no source, so nothing can be known of it')
     if (supply.kind !== 'source') continue
-    if (supply.voltage && isKnown) complain(supply.name, 'voltage', 'give the source’s voltage or one known quantity, not both')
-    if (!supply.voltage && !isKnown) complain(supply.name, 'voltage', 'give the source’s voltage, or one known quantity instead')
+    if (supply.voltage && isKnown)
+      complain(supply.name, 'voltage', 'give the source’s voltage or one known quantity, not both')
+    if (!supply.voltage && !isKnown)
+      complain(supply.name, 'voltage', 'give the source’s voltage, or one known quantity instead')
   }
 }
 
@@ -194,7 +216,8 @@ function checkSketch(sketch: unknown, complain: Complain): void {
   const points = isObject(sketch) ? (sketch.points ?? {}) : null
   if (!isObject(points)) return complain(null, 'sketch', 'the sketch must be an object with points')
   for (const [name, place] of Object.entries(points)) {
-    const fits = Array.isArray(place) && place.length === 2 && place.every((x) => typeof x === 'number' && Number.isFinite(x))
+    const fits =
+      Array.isArray(place) && place.length === 2 && place.every((x) => typeof x === 'number' && Number.isFinite(x))
     if (!fits) complain(null, 'sketch', `the place of point “${name.slice(0, 32)}” must be two numbers`)
   }
 }

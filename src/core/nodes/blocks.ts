@@ -14,7 +14,12 @@ export interface Incidence {
   readonly list: number[]
 }
 
-export function incidence(nodes: number, edges: readonly number[], from: readonly number[], to: readonly number[]): Incidence {
+export function incidence(
+  nodes: number,
+  edges: readonly number[],
+  from: readonly number[],
+  to: readonly number[],
+): Incidence {
   const offset = new Array<number>(nodes + 1).fill(0)
   for (const edge of edges) {
     offset[from[edge] + 1]++
@@ -34,7 +39,13 @@ export function incidence(nodes: number, edges: readonly number[], from: readonl
  * The biconnected components (as lists of edges) of what hangs together with a root node, found by depth-first
  * search (Hopcroft and Tarjan, 1973) without recursion. Edges from a node to itself are passed over.
  */
-export function blocks(nodes: number, edges: readonly number[], from: readonly number[], to: readonly number[], root: number): number[][] {
+export function blocks(
+  nodes: number,
+  edges: readonly number[],
+  from: readonly number[],
+  to: readonly number[],
+  root: number,
+): number[][] {
   const { offset, list } = incidence(nodes, edges, from, to)
   const depth = new Array<number>(nodes).fill(-1)
   const low = new Array<number>(nodes).fill(0)

@@ -1,11 +1,5 @@
 /** What is worth saying about a network. */
-export type FindingCode =
-  | 'shorted'
-  | 'dead-end'
-  | 'cut-off'
-  | 'open-supply'
-  | 'shorted-supply'
-  | 'bridge'
+export type FindingCode = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply' | 'bridge'
 
 /** A finding names its parts, the node labels it speaks of, and what to do. */
 export interface Finding {
@@ -25,7 +19,12 @@ export function finding(
   return { code, parts, nodes, message: message(code, parts, nodes, by) }
 }
 
-function message(code: FindingCode, parts: readonly string[], nodes: readonly string[], by?: readonly string[]): string {
+function message(
+  code: FindingCode,
+  parts: readonly string[],
+  nodes: readonly string[],
+  by?: readonly string[],
+): string {
   const names = listed(parts)
   const one = parts.length === 1
   const at = nodes.length === 1 ? `node ${nodes[0]}` : `nodes ${listed(nodes)}`
@@ -54,6 +53,7 @@ const longestList = 12
 /** “R1”, “R1 and R2”, “R1, R2 and R3”; a long list is cut with the count of the rest. */
 function listed(names: readonly string[]): string {
   if (names.length <= 1) return names[0] ?? ''
-  if (names.length > longestList) return `${names.slice(0, longestList).join(', ')} and ${names.length - longestList} more`
+  if (names.length > longestList)
+    return `${names.slice(0, longestList).join(', ')} and ${names.length - longestList} more`
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`
 }

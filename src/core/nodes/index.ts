@@ -4,5 +4,4 @@
  */
 export { wire, type Idle, type Node, type Wiring } from './wiring'
 export { finding, type Finding, type FindingCode } from './finding'
-export { Sets } from './sets'
 export { blocks } from './blocks'

@@ -2,12 +2,20 @@ import { document, network, networkOf, worked } from '../../../test/documents'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { wire } from '.'
 
-const labelsOf = (texts: readonly string[], more = {}) => wire(network(texts, more)).nodes.map(({ points }) => points.join(''))
-const findingsOf = (texts: readonly string[]) => wire(network(texts)).findings.map(({ code, parts, nodes }) => `${code} ${parts.join()} @${nodes.join()}`)
+const labelsOf = (texts: readonly string[], more = {}) =>
+  wire(network(texts, more)).nodes.map(({ points }) => points.join(''))
+const findingsOf = (texts: readonly string[]) =>
+  wire(network(texts)).findings.map(({ code, parts, nodes }) => `${code} ${parts.join()} @${nodes.join()}`)
 
 test('nodes are numbered as the current meets them, whatever the listed order', () => {
   expect(labelsOf(worked)).toEqual(['A', 'B', 'M', 'C', 'D'])
-  expect(labelsOf(['R5 C D 1', 'R3 M C 20', 'R4 C B 15', 'R2 B M 10', 'R1 B A 1.5', 'E1 A D 12'])).toEqual(['A', 'B', 'M', 'C', 'D'])
+  expect(labelsOf(['R5 C D 1', 'R3 M C 20', 'R4 C B 15', 'R2 B M 10', 'R1 B A 1.5', 'E1 A D 12'])).toEqual([
+    'A',
+    'B',
+    'M',
+    'C',
+    'D',
+  ])
 })
 
 test('points joined by wire are one node', () => {
@@ -28,7 +36,9 @@ test('a resistor whose both ends reach one node is shorted', () => {
 })
 
 test('a dead end is a whole dangling subnetwork, chains and loops included', () => {
-  expect(findingsOf([...worked, 'R6 M X 1', 'R7 X Y 1', 'R8 Y X 1', 'R9 B Z 1'])).toEqual(['dead-end R9 @2', 'dead-end R6,R7,R8 @3'].reverse())
+  expect(findingsOf([...worked, 'R6 M X 1', 'R7 X Y 1', 'R8 Y X 1', 'R9 B Z 1'])).toEqual(
+    ['dead-end R9 @2', 'dead-end R6,R7,R8 @3'].reverse(),
+  )
   expect(findingsOf([...worked, 'W1 B X', 'W2 X Y'])).toEqual(['dead-end W1,W2 @2'])
 })
 
@@ -43,14 +53,18 @@ test('a supply that nothing closes is open; one whose ends are one node is short
 
 test('findings say what to do', () => {
   const [finding] = wire(network([...worked, 'R6 M X 1'])).findings
-  expect(finding.message).toBe('R6 is a dead end: current can enter at node 3 but finds no way on. Take it out, or join the free end.')
+  expect(finding.message).toBe(
+    'R6 is a dead end: current can enter at node 3 but finds no way on. Take it out, or join the free end.',
+  )
 })
 
 test('in random networks the current never runs to a lower place, and every point has one node', () => {
   for (let seed = 0; seed < 200; seed++) {
     const random = networkOf(randomNetwork(seed, 1 + (seed % 15), { clutter: true }))
     const wiring = wire(random)
-    expect(wiring.nodes.flatMap(({ points }) => points).sort()).toEqual([...new Set(random.parts.flatMap(({ from, to }) => [from, to]))].sort())
+    expect(wiring.nodes.flatMap(({ points }) => points).sort()).toEqual(
+      [...new Set(random.parts.flatMap(({ from, to }) => [from, to]))].sort(),
+    )
     expect(wiring.reference).toBe(wiring.nodes.length - 1)
     // Every live node but the last has a live resistor to a higher place, every one but the first to a lower.
     const up = new Set<number>()

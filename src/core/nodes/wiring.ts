@@ -131,7 +131,12 @@ function findingsOf(network: Network, wiring: Wired, ends: readonly (readonly [n
   if (wiring.start === wiring.finish) {
     findings.push(finding('shorted-supply', named([supply]), [nodes[wiring.start].label]))
   } else if (wiring.live.length === 0) {
-    findings.push(finding('open-supply', named([supply, ...of('open-supply')]), [nodes[wiring.start].label, nodes[wiring.finish].label]))
+    findings.push(
+      finding('open-supply', named([supply, ...of('open-supply')]), [
+        nodes[wiring.start].label,
+        nodes[wiring.finish].label,
+      ]),
+    )
   }
   for (const i of of('shorted')) findings.push(finding('shorted', [parts[i].name], [nodes[from[i]].label]))
 
@@ -146,7 +151,9 @@ function findingsOf(network: Network, wiring: Wired, ends: readonly (readonly [n
   for (const group of groupBy(bare.filter(tied), (i) => [...ends[i]])) {
     findings.push(finding('dead-end', named(group), [nodes[from[group[0]]].label]))
   }
-  const adrift = parts.flatMap((part, i) => (part.kind !== 'source' && part.kind !== 'terminals' && !tied(i) ? [i] : []))
+  const adrift = parts.flatMap((part, i) =>
+    part.kind !== 'source' && part.kind !== 'terminals' && !tied(i) ? [i] : [],
+  )
   for (const group of groupBy(adrift, (i) => [from[i], to[i]])) {
     const labels = [...new Set(group.flatMap((i) => [from[i], to[i]]))].map((node) => nodes[node].label)
     findings.push(finding('cut-off', named(group), labels))

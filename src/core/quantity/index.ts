@@ -3,7 +3,6 @@
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
 export type { Unit } from './unit'
-export { quantityOf } from './unit'
 export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export { quantityText, writeQuantity, type Amount, type Figures, type WrittenQuantity } from './write'

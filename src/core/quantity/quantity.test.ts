@@ -94,12 +94,17 @@ test.each([
 
 test('what is written is read back within the figures shown', () => {
   fc.assert(
-    fc.property(fc.double({ min: 1e-11, max: 1e11, noNaN: true }), fc.constantFrom(3, 4, 6), fc.constantFrom<Unit>('Ω', 'V', 'A', 'W'), (value, figures, unit) => {
-      const back = readQuantity(quantityText({ value }, unit, figures as 3 | 4 | 6), unit)
-      if (!back.ok) throw new Error(back.problem)
-      const [n, d = '1'] = back.exact.split('/')
-      expect(Math.abs(Number(n) / Number(d) - value)).toBeLessThanOrEqual(0.5000001 * 10 ** (1 - figures) * value)
-    }),
+    fc.property(
+      fc.double({ min: 1e-11, max: 1e11, noNaN: true }),
+      fc.constantFrom(3, 4, 6),
+      fc.constantFrom<Unit>('Ω', 'V', 'A', 'W'),
+      (value, figures, unit) => {
+        const back = readQuantity(quantityText({ value }, unit, figures as 3 | 4 | 6), unit)
+        if (!back.ok) throw new Error(back.problem)
+        const [n, d = '1'] = back.exact.split('/')
+        expect(Math.abs(Number(n) / Number(d) - value)).toBeLessThanOrEqual(0.5000001 * 10 ** (1 - figures) * value)
+      },
+    ),
   )
 })
 

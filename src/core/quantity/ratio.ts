@@ -68,9 +68,7 @@ export function roundedDigits(numerator: bigint, denominator: bigint, figures: n
   const n = shift > 0 ? numerator * 10n ** BigInt(shift) : numerator
   const d = shift < 0 ? denominator * 10n ** BigInt(-shift) : denominator
   const digits = ((2n * n + d) / (2n * d)).toString()
-  return digits.length > figures
-    ? { digits: digits.slice(0, figures), exponent: exponent + 1 }
-    : { digits, exponent }
+  return digits.length > figures ? { digits: digits.slice(0, figures), exponent: exponent + 1 } : { digits, exponent }
 }
 
 function compareToPower(numerator: bigint, denominator: bigint, power: number): number {

@@ -89,7 +89,13 @@ function decimal(text: string): Fraction {
   return new Fraction(BigInt(whole + decimals || '0'), 10n ** BigInt(decimals.length))
 }
 
-function finish(sign: string, magnitude: Fraction, power: number, found: Unit | null, wanted: Unit | null): ReadQuantity {
+function finish(
+  sign: string,
+  magnitude: Fraction,
+  power: number,
+  found: Unit | null,
+  wanted: Unit | null,
+): ReadQuantity {
   if (wanted !== null && found !== null && found !== wanted) return refuse('wrong-unit')
   const value = power >= 0 ? magnitude.mul(10n ** BigInt(power)) : magnitude.div(10n ** BigInt(-power))
   if (value.n !== 0n) {

@@ -21,7 +21,16 @@ export interface WrittenQuantity {
   readonly unit: Unit
 }
 
-const letters: Readonly<Record<number, string>> = { [-12]: 'p', [-9]: 'n', [-6]: 'µ', [-3]: 'm', 0: '', 3: 'k', 6: 'M', 9: 'G' }
+const letters: Readonly<Record<number, string>> = {
+  [-12]: 'p',
+  [-9]: 'n',
+  [-6]: 'µ',
+  [-3]: 'm',
+  0: '',
+  3: 'k',
+  6: 'M',
+  9: 'G',
+}
 const longestFraction = 13
 
 /**
@@ -32,7 +41,8 @@ const longestFraction = 13
 export function writeQuantity(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
   if (figures === 'fraction') {
     const fraction = amount.exact ?? amount.root
-    if (fraction !== undefined && fraction.length <= longestFraction) return { number: fraction.replace('-', '−'), prefix: '', unit }
+    if (fraction !== undefined && fraction.length <= longestFraction)
+      return { number: fraction.replace('-', '−'), prefix: '', unit }
     return writeQuantity(amount, unit, 6)
   }
   if (amount.value === 0) return { number: '0', prefix: '', unit }

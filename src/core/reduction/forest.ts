@@ -157,7 +157,8 @@ function pairTable(nodes: number) {
   const sparse = new Map<number, number>()
   return {
     get: (a: number, b: number) => sparse.get(key(a, b)) ?? -1,
-    set: (a: number, b: number, value: number) => void (value < 0 ? sparse.delete(key(a, b)) : sparse.set(key(a, b), value)),
+    set: (a: number, b: number, value: number) =>
+      void (value < 0 ? sparse.delete(key(a, b)) : sparse.set(key(a, b), value)),
   }
 }
 

@@ -4,7 +4,12 @@ import { elementsAt, isSeriesNode, seriesPath, type Group, type Sheet, type Shee
 /** What stands in the way of combining two elements, as data. Numbers are element ids and node indices. */
 export type Obstacle =
   /** They share a node, but other elements meet there too. */
-  | { readonly code: 'part-leaves'; readonly node: number; readonly others: readonly number[]; readonly between: readonly number[] }
+  | {
+      readonly code: 'part-leaves'
+      readonly node: number
+      readonly others: readonly number[]
+      readonly between: readonly number[]
+    }
   /** They share a node, but the supply is connected there. */
   | { readonly code: 'supply-between'; readonly node: number; readonly others: readonly number[] }
   /** They share no node. */
@@ -83,7 +88,12 @@ function offendingPair(elements: readonly SheetElement[], path: readonly SheetEl
   return [beside, rest.find((other) => path.includes(other)) as SheetElement]
 }
 
-function obstacleBetween(sheet: Sheet, at: ReadonlyMap<number, readonly SheetElement[]>, a: SheetElement, b: SheetElement): Obstacle {
+function obstacleBetween(
+  sheet: Sheet,
+  at: ReadonlyMap<number, readonly SheetElement[]>,
+  a: SheetElement,
+  b: SheetElement,
+): Obstacle {
   const [node] = sharedNodes(a, b)
   if (node === undefined) return { code: 'apart' }
   const others = (at.get(node) ?? []).filter((element) => element !== a && element !== b)
@@ -127,7 +137,10 @@ function laterGroup(sheet: Sheet, a: number, b: number): { first: Group; then: '
     const helps = !forest.series[meeting] || partOfWay(group)
     if (inside && helps) {
       return {
-        first: { kind: forest.series[group] ? 'series' : 'parallel', members: members.map((member) => elements[member].id) },
+        first: {
+          kind: forest.series[group] ? 'series' : 'parallel',
+          members: members.map((member) => elements[member].id),
+        },
         then: forest.series[meeting] ? 'series' : 'parallel',
       }
     }
@@ -137,7 +150,10 @@ function laterGroup(sheet: Sheet, a: number, b: number): { first: Group; then: '
   /** Whether a group lies in a member of the meeting group that holds one of the two, or between them. */
   function partOfWay(group: number): boolean {
     const members = forest.members[meeting as number]
-    const memberOf = (leaf: number) => members.findIndex((member) => member === leaf || (member >= forest.leaves && ancestors(leaf).includes(member - forest.leaves)))
+    const memberOf = (leaf: number) =>
+      members.findIndex(
+        (member) => member === leaf || (member >= forest.leaves && ancestors(leaf).includes(member - forest.leaves)),
+      )
     const [low, high] = [memberOf(leafOf(a)), memberOf(leafOf(b))].sort((x, y) => x - y)
     const own = memberOf(forest.members[group][0])
     return own >= low && own <= high

@@ -25,7 +25,12 @@ export function nameElements(reduction: Reduction, partNames: readonly string[])
 
 type Kind = 'series' | 'parallel' | null
 
-function byMembers(kind: 'series' | 'parallel', members: readonly number[], names: readonly string[], kinds: readonly Kind[]): string | null {
+function byMembers(
+  kind: 'series' | 'parallel',
+  members: readonly number[],
+  names: readonly string[],
+  kinds: readonly Kind[],
+): string | null {
   let total = 0
   for (const member of members) if ((total += names[member].length) > 3 * longest) return null
   const shown = members.map((member, i) => {

@@ -16,7 +16,9 @@ export interface Ordered {
 export const orders: Readonly<Record<Order, (forest: Forest) => Ordered>> = {
   single: (forest) => inTurn(forest, (members, combine) => combine(members)),
   pairs: (forest) =>
-    inTurn(forest, (members, combine) => members.slice(1).reduce((sofar, member) => combine([sofar, member]), members[0])),
+    inTurn(forest, (members, combine) =>
+      members.slice(1).reduce((sofar, member) => combine([sofar, member]), members[0]),
+    ),
   rounds: inRounds,
 }
 
@@ -61,7 +63,12 @@ function deepestFirst({ leaves, members }: Forest): number[] {
  */
 function inRounds(forest: Forest): Ordered {
   const { leaves, members, series, from, to } = forest
-  const made: { readonly group: number; readonly members: readonly number[]; readonly round: number; readonly id: number }[] = []
+  const made: {
+    readonly group: number
+    readonly members: readonly number[]
+    readonly round: number
+    readonly id: number
+  }[] = []
   // Provisional ids: leaves, then in the order of making; `readyIn` is the first round that may use an element.
   const readyIn: number[] = new Array(leaves).fill(0)
   const ends: (readonly [number, number])[] = Array.from({ length: leaves }, (_, leaf) => [from[leaf], to[leaf]])
@@ -139,7 +146,10 @@ function seriesRounds(members: readonly number[], readyIn: readonly number[], co
       for (let end = next[head]; ready(end); end = next[end]) run.push(end)
       if (run.length < 2) continue
       const after = next[run[run.length - 1]]
-      const result = combine(run.map((place) => held[place]), round)
+      const result = combine(
+        run.map((place) => held[place]),
+        round,
+      )
       for (const place of run) held[place] = -1
       held[head] = result
       next[head] = after

@@ -1,23 +1,51 @@
 import { network, networkOf, worked } from '../../../test/documents'
 import { ladder, randomNetwork } from '../../../test/randomNetwork'
 import { wire } from '../nodes'
-import { combine, findGroups, judge, leavesOf, nameElements, reduce, reduceUnordered, sheetAt, type Order, type Sheet } from '.'
+import {
+  combine,
+  findGroups,
+  judge,
+  leavesOf,
+  nameElements,
+  reduce,
+  reduceUnordered,
+  sheetAt,
+  type Order,
+  type Sheet,
+} from '.'
 
 const orders: readonly Order[] = ['single', 'rounds', 'pairs']
 
 function stepsOf(texts: readonly string[], order: Order) {
   const net = network(texts)
   const reduction = reduce(wire(net), order)
-  const names = nameElements(reduction, net.parts.map(({ name }) => name))
-  return reduction.steps.map(({ kind, members, result, round }) => `${round}: ${members.map((member) => names[member]).join(' ')} ${kind} ${names[result]}`)
+  const names = nameElements(
+    reduction,
+    net.parts.map(({ name }) => name),
+  )
+  return reduction.steps.map(
+    ({ kind, members, result, round }) =>
+      `${round}: ${members.map((member) => names[member]).join(' ')} ${kind} ${names[result]}`,
+  )
 }
 
 test('one group a sheet, deepest inside first', () => {
-  expect(stepsOf(worked, 'single')).toEqual(['0: R2 R3 series R2+3', '1: R2+3 R4 parallel (R2+3)‖4', '2: R1 (R2+3)‖4 R5 series Req'])
+  expect(stepsOf(worked, 'single')).toEqual([
+    '0: R2 R3 series R2+3',
+    '1: R2+3 R4 parallel (R2+3)‖4',
+    '2: R1 (R2+3)‖4 R5 series Req',
+  ])
 })
 
 test('a round takes every group that the sheet offers, as far as it goes', () => {
-  expect(stepsOf([...worked, 'R6 B C 30', 'R7 D2 D 4', 'R8 D2 D 4', 'R9 A0 A 1'].map((t) => t.replace('E1 A D', 'E1 A0 D').replace('R5 C D', 'R5 C D2')), 'rounds')).toEqual([
+  expect(
+    stepsOf(
+      [...worked, 'R6 B C 30', 'R7 D2 D 4', 'R8 D2 D 4', 'R9 A0 A 1'].map((t) =>
+        t.replace('E1 A D', 'E1 A0 D').replace('R5 C D', 'R5 C D2'),
+      ),
+      'rounds',
+    ),
+  ).toEqual([
     '0: R9 R1 series R9+1',
     '0: R4 R6 parallel R4‖6',
     '0: R7 R8 parallel R7‖8',
@@ -29,14 +57,22 @@ test('a round takes every group that the sheet offers, as far as it goes', () =>
 })
 
 test('pairs join two at a time', () => {
-  expect(stepsOf(worked, 'pairs')).toEqual(['0: R2 R3 series R2+3', '1: R2+3 R4 parallel (R2+3)‖4', '2: R1 (R2+3)‖4 series R1+(2+3)‖4', '3: R1+(2+3)‖4 R5 series Req'])
+  expect(stepsOf(worked, 'pairs')).toEqual([
+    '0: R2 R3 series R2+3',
+    '1: R2+3 R4 parallel (R2+3)‖4',
+    '2: R1 (R2+3)‖4 series R1+(2+3)‖4',
+    '3: R1+(2+3)‖4 R5 series Req',
+  ])
 })
 
 test('a single resistor needs no step', () => expect(stepsOf(['E1 A B 5', 'R1 A B 1'], 'single')).toEqual([]))
 
 test('names of equivalents are short and never used twice', () => {
   const net = network(['E1 A Z 5', 'Req A B 1', 'LongResistorName1 B C 1', 'LongResistorName2 C Z 1', 'R4 B Z 2'])
-  const names = nameElements(reduce(wire(net)), net.parts.map(({ name }) => name))
+  const names = nameElements(
+    reduce(wire(net)),
+    net.parts.map(({ name }) => name),
+  )
   expect(names).toEqual(['Req', 'LongResistorName1', 'LongResistorName2', 'R4', 'Req1', 'Req1‖4', 'Req′'])
 })
 
@@ -74,7 +110,9 @@ test('in random networks each order takes groups that its sheets offer, and noth
       expect(leavesOf(reduction, reduction.left[0])).toEqual(wiring.live)
     }
     expect(byHand(sheetAt(reduce(wiring), wiring, 0), false).left).toBe(1)
-    expect(byHand(sheetAt(reduce(wiring), wiring, 0), true).sheets).toBe(new Set(reduce(wiring, 'rounds').steps.map(({ round }) => round)).size)
+    expect(byHand(sheetAt(reduce(wiring), wiring, 0), true).sheets).toBe(
+      new Set(reduce(wiring, 'rounds').steps.map(({ round }) => round)).size,
+    )
   }
 })
 
@@ -113,7 +151,11 @@ describe('verdicts', () => {
     expect(judge(sheet, [2, 1])).toEqual({ verdict: 'series', members: [1, 2], through: [], nodes: [2] })
   })
   test('parallel: both ends on the same nodes', () => {
-    expect(judge(sheetAt(reduction, wiring, 1), [3, 5])).toEqual({ verdict: 'parallel', members: [3, 5], nodes: [1, 3] })
+    expect(judge(sheetAt(reduction, wiring, 1), [3, 5])).toEqual({
+      verdict: 'parallel',
+      members: [3, 5],
+      nodes: [1, 3],
+    })
   })
   test('not yet: a third part leaves, and what to combine first', () => {
     expect(judge(sheet, [0, 1])).toEqual({
@@ -135,11 +177,18 @@ describe('verdicts', () => {
   test('the supply between', () => {
     expect(judge(sheet, [0, 4])).toMatchObject({ obstacle: { code: 'apart' }, later: { then: 'series' } })
     const two = wire(network(['E1 A Z 12', 'R1 A B 1', 'R2 B Z 2', 'R3 A C 3', 'R4 C Z 4']))
-    expect(judge(sheetAt(reduce(two), two, 0), [0, 2])).toMatchObject({ obstacle: { code: 'supply-between', others: [] } })
+    expect(judge(sheetAt(reduce(two), two, 0), [0, 2])).toMatchObject({
+      obstacle: { code: 'supply-between', others: [] },
+    })
   })
   test('a path may be chosen by its ends', () => {
     const three = wire(network(['E1 A D 12', 'R1 A B 1', 'R2 B C 2', 'R3 C D 3']))
-    expect(judge(sheetAt(reduce(three), three, 0), [0, 2])).toEqual({ verdict: 'series', members: [0, 1, 2], through: [1], nodes: [1, 2] })
+    expect(judge(sheetAt(reduce(three), three, 0), [0, 2])).toEqual({
+      verdict: 'series',
+      members: [0, 1, 2],
+      through: [1],
+      nodes: [1, 2],
+    })
   })
   test('three of which two fit', () => {
     expect(judge(sheet, [1, 2, 3])).toMatchObject({ verdict: 'neither', pair: [1, 3] })

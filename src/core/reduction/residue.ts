@@ -11,11 +11,14 @@ export function stoppers(sheet: Sheet): SheetElement[] {
   for (let piece = open.pop(); piece; piece = open.pop()) {
     const { elements, ends } = piece
     const index = new Map<number, number>()
-    for (const { from, to } of elements) for (const node of [from, to]) if (!index.has(node)) index.set(node, index.size)
+    for (const { from, to } of elements)
+      for (const node of [from, to]) if (!index.has(node)) index.set(node, index.size)
     const from = elements.map((element) => index.get(element.from) as number)
     const to = elements.map((element) => index.get(element.to) as number)
     const edges = elements.map((_, i) => i)
-    const parts = blocks(index.size, edges, from, to, index.get(ends[0]) as number).map((block) => block.map((i) => elements[i]))
+    const parts = blocks(index.size, edges, from, to, index.get(ends[0]) as number).map((block) =>
+      block.map((i) => elements[i]),
+    )
     const shared = nodesOfSeveral(parts)
     for (const part of parts.filter((block) => block.length > 1)) {
       const nodes = new Set(part.flatMap((element) => [element.from, element.to]))

@@ -13,7 +13,12 @@ export function resistances<N>(reduction: Combining, leaves: readonly N[], arith
   return R
 }
 
-function equivalent<N>(kind: 'series' | 'parallel', members: readonly number[], R: readonly N[], arithmetic: Arithmetic<N>): N {
+function equivalent<N>(
+  kind: 'series' | 'parallel',
+  members: readonly number[],
+  R: readonly N[],
+  arithmetic: Arithmetic<N>,
+): N {
   let sum = kind === 'series' ? R[members[0]] : arithmetic.zero
   if (kind === 'series') {
     for (let i = 1; i < members.length; i++) sum = arithmetic.add(sum, R[members[i]])

@@ -111,7 +111,8 @@ export function seriesPath(
 export function combine(sheet: Sheet, group: Group, id: number): Sheet {
   const members = group.members.map((member) => sheet.elements.find((element) => element.id === member))
   const [first, second] = members
-  if (!first || !second || members.includes(undefined)) throw new RangeError('a group needs two or more elements of the sheet')
+  if (!first || !second || members.includes(undefined))
+    throw new RangeError('a group needs two or more elements of the sheet')
   const last = members[members.length - 1] as SheetElement
   const joint = [first.from, first.to].find((node) => node === second.from || node === second.to) as number
   const before = members[members.length - 2] as SheetElement

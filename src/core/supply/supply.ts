@@ -39,7 +39,10 @@ export function findSupply<N>(
   arithmetic: Arithmetic<N>,
 ): FoundSupply<N> {
   const source = network.parts[wiring.supply]
-  const refuse = (part: string, message: string): FoundSupply<N> => ({ ok: false, problem: { part, field: 'known', message } })
+  const refuse = (part: string, message: string): FoundSupply<N> => ({
+    ok: false,
+    problem: { part, field: 'known', message },
+  })
   const given = source.kind === 'source' ? source.voltage : undefined
   const known = network.known ?? (given && { part: source.name, quantity: 'voltage' as const, value: given })
   if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
@@ -47,17 +50,24 @@ export function findSupply<N>(
   const [whole] = reduction.left
 
   if (known.part === source.name) {
-    if (whole !== undefined) return { ok: true, supply: fromWhole(known.quantity, value, R[whole], arithmetic), outward: [] }
+    if (whole !== undefined)
+      return { ok: true, supply: fromWhole(known.quantity, value, R[whole], arithmetic), outward: [] }
     if (known.quantity === 'voltage') {
       return { ok: true, supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero }, outward: [] }
     }
-    return refuse(known.part, `nothing closes the circuit, so ${source.name} gives no current and its voltage cannot be found from its ${known.quantity}`)
+    return refuse(
+      known.part,
+      `nothing closes the circuit, so ${source.name} gives no current and its voltage cannot be found from its ${known.quantity}`,
+    )
   }
 
   const part = network.parts.findIndex(({ name }) => name === known.part)
   const leaf = reduction.leaves.indexOf(part)
   if (leaf < 0 || whole === undefined) {
-    return refuse(known.part, `${known.part} carries no current whatever the source gives, so the supply cannot be found from it`)
+    return refuse(
+      known.part,
+      `${known.part} carries no current whatever the source gives, so the supply cannot be found from it`,
+    )
   }
   return outwardFrom(leaf)
 
@@ -65,7 +75,10 @@ export function findSupply<N>(
     const name = (known as { part: string }).part
     const quantity = (known as { quantity: string }).quantity
     if (arithmetic.isZero(R[start]) && quantity !== 'current') {
-      return refuse(name, `${name} has zero ohms: its ${quantity} is 0 whatever flows, so the supply cannot be found from it; give its current`)
+      return refuse(
+        name,
+        `${name} has zero ohms: its ${quantity} is 0 whatever flows, so the supply cannot be found from it; give its current`,
+      )
     }
     let { voltage, current } = atResistor(quantity, value, R[start], arithmetic)
     const outward: Outward<N>[] = [{ element: start, carried: null, voltage, current }]
@@ -76,12 +89,22 @@ export function findSupply<N>(
         voltage = arithmetic.write(arithmetic.multiply(current, R[result]))
       } else if (!arithmetic.isZero(R[result])) {
         current = arithmetic.write(arithmetic.divide(voltage, R[result]))
-      } else if (!arithmetic.isZero(R[element]) || members.filter((member) => arithmetic.isZero(R[member])).length > 1) {
-        return refuse(name, `${name} lies beside zero ohms, so the current there does not tell the current of the whole`)
+      } else if (
+        !arithmetic.isZero(R[element]) ||
+        members.filter((member) => arithmetic.isZero(R[member])).length > 1
+      ) {
+        return refuse(
+          name,
+          `${name} lies beside zero ohms, so the current there does not tell the current of the whole`,
+        )
       }
       outward.push({ element: result, carried: kind === 'series' ? 'current' : 'voltage', voltage, current })
     }
-    return { ok: true, supply: { voltage, current, power: arithmetic.write(arithmetic.multiply(voltage, current)) }, outward }
+    return {
+      ok: true,
+      supply: { voltage, current, power: arithmetic.write(arithmetic.multiply(voltage, current)) },
+      outward,
+    }
   }
 }
 

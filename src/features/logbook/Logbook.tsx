@@ -60,7 +60,12 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
     if (made.length === 1 && bad.length === 0) router.push(`/networks/${made[0]}`)
     else router.refresh()
   }
-  const { getRootProps, getInputProps, isDragActive, open: openFiles } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
+  const {
+    getRootProps,
+    getInputProps,
+    isDragActive,
+    open: openFiles,
+  } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
 
   const create = async (document: NetworkDocument, then: 'open' | 'stay') => {
     const answer = await api.create(document)
@@ -81,7 +86,13 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
     router.refresh()
     toast(`“${title || 'Untitled network'}” deleted`, {
       duration: 15_000,
-      action: { label: 'Undo', onClick: () => void api.restore(id).then((restored) => (restored.ok ? router.refresh() : toast.error(problemText(restored.problems)))) },
+      action: {
+        label: 'Undo',
+        onClick: () =>
+          void api
+            .restore(id)
+            .then((restored) => (restored.ok ? router.refresh() : toast.error(problemText(restored.problems)))),
+      },
     })
   }
 
@@ -96,7 +107,9 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
   )
 
   const wanted = search.trim().toLocaleLowerCase()
-  const shown = cards.filter(({ title, notes }) => `${title} ${notes}`.toLocaleLowerCase().includes(wanted)).sort(orders[order].compare)
+  const shown = cards
+    .filter(({ title, notes }) => `${title} ${notes}`.toLocaleLowerCase().includes(wanted))
+    .sort(orders[order].compare)
   return (
     <div {...getRootProps({ className: 'min-h-screen' })}>
       <input {...getInputProps({ 'aria-label': 'Files to import' })} />
@@ -119,10 +132,22 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
           <Button tip="Import network documents; or drop them anywhere here" keys="i" onClick={openFiles}>
             <FilePlus2 size={16} aria-hidden /> Import
           </Button>
-          <input ref={searchField} type="search" aria-label="Search the logbook" placeholder="search titles and notes" value={search} onChange={(event) => setSearch(event.target.value)} className="field ml-auto h-9 w-60" />
-          <label className="text-soft flex items-center gap-2">
+          <input
+            ref={searchField}
+            type="search"
+            aria-label="Search the logbook"
+            placeholder="search titles and notes"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+            className="ml-auto h-9 w-60 field"
+          />
+          <label className="flex items-center gap-2 text-soft">
             by
-            <select value={order} onChange={(event) => setOrder(event.target.value as keyof typeof orders)} className="field text-ink h-9">
+            <select
+              value={order}
+              onChange={(event) => setOrder(event.target.value as keyof typeof orders)}
+              className="h-9 field text-ink"
+            >
               {Object.entries(orders).map(([key, { name }]) => (
                 <option key={key} value={key}>
                   {name}
@@ -131,9 +156,13 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
             </select>
           </label>
         </div>
-        {isDragActive && <p className="border-chosen bg-chosen-wash mb-4 rounded-md border-2 border-dashed p-6 text-center">Drop network documents to import them</p>}
+        {isDragActive && (
+          <p className="mb-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-6 text-center">
+            Drop network documents to import them
+          </p>
+        )}
         {refused.map(({ file, problems }) => (
-          <section key={file} role="alert" className="border-trouble bg-trouble-wash mb-3 rounded-md border-l-4 p-3">
+          <section key={file} role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash p-3">
             <div className="flex items-start justify-between gap-4">
               <h2 className="font-semibold">{file} was not imported</h2>
               <Button look="plain" onClick={() => setRefused(refused.filter((one) => one.file !== file))}>
@@ -149,7 +178,7 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
           </section>
         ))}
         {cards.length === 0 ? (
-          <p className="text-soft p-10 text-center">
+          <p className="p-10 text-center text-soft">
             The logbook is empty.{' '}
             <button type="button" className="text-chosen underline" onClick={() => void create(newDocument, 'open')}>
               Start a network
@@ -157,7 +186,7 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
             or drop a document here.
           </p>
         ) : shown.length === 0 ? (
-          <p className="text-soft p-10 text-center">
+          <p className="p-10 text-center text-soft">
             No title or note has “{search}”.{' '}
             <button type="button" className="text-chosen underline" onClick={() => setSearch('')}>
               Show all {cards.length}
@@ -166,7 +195,12 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
             {shown.map((card) => (
-              <NetworkCard key={card.id} card={card} onDuplicate={() => void duplicate(card.id)} onRemove={() => void remove(card)} />
+              <NetworkCard
+                key={card.id}
+                card={card}
+                onDuplicate={() => void duplicate(card.id)}
+                onRemove={() => void remove(card)}
+              />
             ))}
           </ul>
         )}

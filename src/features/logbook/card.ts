@@ -24,14 +24,22 @@ const mostDrawn = 40
 /** The most parts that are worked out for a card. */
 const mostWorked = 2000
 
-export function cardOf(record: { id: string; version: number; title: string; notes: string; updatedAt: string; document: NetworkDocument }): Card {
+export function cardOf(record: {
+  id: string
+  version: number
+  title: string
+  notes: string
+  updatedAt: string
+  document: NetworkDocument
+}): Card {
   const { id, version, title, notes, updatedAt, document } = record
   const count = document.parts.filter(({ kind }) => kind === 'resistor').length
   const card = { id, version, title, notes, updatedAt, count, picture: null, nodeLabels: [] }
   if (count > mostWorked) return { ...card, answer: 'open it to work it out' }
   const read = readNetwork(document)
   const worksheet = read.ok ? workOut(read.network) : null
-  if (worksheet === null || !('analysis' in worksheet)) return { ...card, answer: 'cannot be worked out: open it to see why' }
+  if (worksheet === null || !('analysis' in worksheet))
+    return { ...card, answer: 'cannot be worked out: open it to see why' }
   const { analysis, wiring } = worksheet
   return {
     ...card,
@@ -41,7 +49,15 @@ export function cardOf(record: { id: string; version: number; title: string; not
   }
 }
 
-function answerOf({ status, equivalent, supply }: { status: string; equivalent: Parameters<typeof quantityText>[0] | null; supply: { current: Parameters<typeof quantityText>[0] | null } }): string {
+function answerOf({
+  status,
+  equivalent,
+  supply,
+}: {
+  status: string
+  equivalent: Parameters<typeof quantityText>[0] | null
+  supply: { current: Parameters<typeof quantityText>[0] | null }
+}): string {
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
   if (equivalent === null) return 'nothing closes the circuit'
   if (equivalent.value === 0 && status === 'solved') return 'the supply is shorted'

@@ -1,6 +1,13 @@
 'use client'
 
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table'
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+} from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
 import type { Worksheet } from '@/core'
 import { quantityText } from '@/core/quantity'
@@ -22,7 +29,10 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
   const [asked, setAsked] = useState<Asked | null>(null)
   const { analysis, network, reduction } = worksheet
   const rows = useMemo(() => answerRows(analysis), [analysis])
-  const elementOf = useMemo(() => new Map(reduction.leaves.map((part, id) => [network.parts[part].name, id])), [reduction, network])
+  const elementOf = useMemo(
+    () => new Map(reduction.leaves.map((part, id) => [network.parts[part].name, id])),
+    [reduction, network],
+  )
   const columns = useMemo(
     () => [
       helper.accessor('name', { header: 'part', sortingFn: 'alphanumeric', sortDescFirst: false }),
@@ -37,12 +47,24 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
           },
         }),
       ),
-      helper.accessor((row) => row.share ?? undefined, { id: 'share', header: 'share of P', sortUndefined: 'last', cell: ({ row }) => <Share share={row.original.share} /> }),
+      helper.accessor((row) => row.share ?? undefined, {
+        id: 'share',
+        header: 'share of P',
+        sortUndefined: 'last',
+        cell: ({ row }) => <Share share={row.original.share} />,
+      }),
     ],
     [figures],
   )
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's functions are not passed on
-  const table = useReactTable({ data: rows, columns, state: { sorting }, onSortingChange: setSorting, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel() })
+  const table = useReactTable({
+    data: rows,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  })
   if (rows.length === 0) return null
   const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)
   const balance = analysis.checks.find(({ law }) => law === 'power')
@@ -50,17 +72,25 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
   return (
     <section aria-label="Answers" className="mt-3">
       <Potentials worksheet={worksheet} />
-      <div className="border-line bg-sheet overflow-x-auto rounded-md border">
+      <div className="overflow-x-auto rounded-md border border-line bg-sheet">
         <table className="w-full border-collapse">
           <caption className="sr-only">Resistance, voltage, current and power of every resistor</caption>
           <thead>
             {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-line border-b">
+              <tr key={group.id} className="border-b border-line">
                 {group.headers.map((header, i) => {
                   const sorted = header.column.getIsSorted()
                   return (
-                    <th key={header.id} aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'} className={i === 0 ? 'text-left' : 'text-right'}>
-                      <button type="button" onClick={header.column.getToggleSortingHandler()} className="text-soft hover:text-ink min-h-7 px-3 font-semibold">
+                    <th
+                      key={header.id}
+                      aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
+                      className={i === 0 ? 'text-left' : 'text-right'}
+                    >
+                      <button
+                        type="button"
+                        onClick={header.column.getToggleSortingHandler()}
+                        className="min-h-7 px-3 font-semibold text-soft hover:text-ink"
+                      >
                         {flexRender(header.column.columnDef.header, header.getContext())}
                         <span aria-hidden>{sorted === false ? '' : arrows[sorted]}</span>
                       </button>
@@ -76,11 +106,19 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
                 {row.getVisibleCells().map((cell, i) => {
                   const id = elementOf.get(row.original.name)
                   const content = flexRender(cell.column.columnDef.cell, cell.getContext())
-                  const ways = id !== undefined && analysis.supply.current !== null && ['voltage', 'current', 'power'].includes(cell.column.id)
+                  const ways =
+                    id !== undefined &&
+                    analysis.supply.current !== null &&
+                    ['voltage', 'current', 'power'].includes(cell.column.id)
                   return (
                     <td key={cell.id} className={i === 0 ? 'px-3 text-left' : 'px-3 py-0 text-right whitespace-nowrap'}>
                       {ways ? (
-                        <button type="button" className="hover:bg-chosen-wash -mx-1 min-h-6 rounded px-1" aria-label={`${cell.column.id} of ${row.original.name}: other ways`} onClick={(event) => setAsked({ id, anchor: event.currentTarget })}>
+                        <button
+                          type="button"
+                          className="-mx-1 min-h-6 rounded px-1 hover:bg-chosen-wash"
+                          aria-label={`${cell.column.id} of ${row.original.name}: other ways`}
+                          onClick={(event) => setAsked({ id, anchor: event.currentTarget })}
+                        >
                           {content}
                         </button>
                       ) : (
@@ -92,14 +130,31 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
               </tr>
             ))}
           </tbody>
-          <tfoot className="border-line border-t font-mono text-[13px] font-semibold">
+          <tfoot className="border-t border-line font-mono text-[13px] font-semibold">
             <tr>
-              <td className="px-3 py-1">{source.kind === 'source' ? `supply ${source.name}` : `between ${source.name}`}</td>
-              <td className="px-3 text-right">{analysis.equivalent ? quantityText(analysis.equivalent, 'Ω', figures, '\u2009') : '–'}</td>
-              <td className="px-3 text-right">{analysis.supply.voltage ? quantityText(analysis.supply.voltage, 'V', figures, '\u2009') : '–'}</td>
-              <td className="px-3 text-right">{analysis.supply.current ? quantityText(analysis.supply.current, 'A', figures, '\u2009') : '–'}</td>
-              <td className="px-3 text-right">{analysis.supply.power ? quantityText(analysis.supply.power, 'W', figures, '\u2009') : '–'}</td>
-              <td className="px-3 text-right">{balance && (balance.holds ? <span className="text-holds">✓ adds up</span> : <span className="text-trouble">✗ does not add up</span>)}</td>
+              <td className="px-3 py-1">
+                {source.kind === 'source' ? `supply ${source.name}` : `between ${source.name}`}
+              </td>
+              <td className="px-3 text-right">
+                {analysis.equivalent ? quantityText(analysis.equivalent, 'Ω', figures, '\u2009') : '–'}
+              </td>
+              <td className="px-3 text-right">
+                {analysis.supply.voltage ? quantityText(analysis.supply.voltage, 'V', figures, '\u2009') : '–'}
+              </td>
+              <td className="px-3 text-right">
+                {analysis.supply.current ? quantityText(analysis.supply.current, 'A', figures, '\u2009') : '–'}
+              </td>
+              <td className="px-3 text-right">
+                {analysis.supply.power ? quantityText(analysis.supply.power, 'W', figures, '\u2009') : '–'}
+              </td>
+              <td className="px-3 text-right">
+                {balance &&
+                  (balance.holds ? (
+                    <span className="text-holds">✓ adds up</span>
+                  ) : (
+                    <span className="text-trouble">✗ does not add up</span>
+                  ))}
+              </td>
             </tr>
           </tfoot>
         </table>
@@ -120,7 +175,7 @@ function Share({ share }: { readonly share: number | null }) {
       {percent(share)}
       {share !== null && (
         <span aria-hidden className="inline-block w-24">
-          <span className="bg-expand block h-1.5 rounded-sm" style={{ width: `${100 * share}%` }} />
+          <span className="block h-1.5 rounded-sm bg-expand" style={{ width: `${100 * share}%` }} />
         </span>
       )}
     </span>
@@ -137,7 +192,10 @@ function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
       <dt className="text-soft">potentials against 0 V</dt>
       {nodes.slice(0, atFirst).map(({ label, potential }, node) => (
         <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
-          <span className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white" style={{ background: `var(--color-node-${node % 8})` }}>
+          <span
+            className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white"
+            style={{ background: `var(--color-node-${node % 8})` }}
+          >
             <span className="sr-only">node </span>
             {label}
           </span>

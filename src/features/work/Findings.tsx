@@ -12,7 +12,7 @@ interface Props {
 export function Findings({ worksheet, problems, document }: Props) {
   if (problems.length > 0) {
     return (
-      <section role="alert" className="border-trouble bg-trouble-wash mb-3 rounded-md border-l-4 px-3 py-2">
+      <section role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-2">
         <h2 className="font-semibold">To be put right; below stands the last good analysis</h2>
         <ul>
           {problems.slice(0, 8).map(({ part, message }, i) => (
@@ -29,10 +29,11 @@ export function Findings({ worksheet, problems, document }: Props) {
   const findings = worksheet?.analysis.findings ?? []
   if (!document.parts.some(({ kind }) => kind === 'resistor')) {
     return (
-      <section className="border-line bg-sheet mx-auto my-8 max-w-xl rounded-lg border p-6 text-center">
+      <section className="mx-auto my-8 max-w-xl rounded-lg border border-line bg-sheet p-6 text-center">
         <h2 className="mb-2 text-base font-semibold">Type the network</h2>
         <p className="mb-3">
-          Write it in the line above: <code className="font-mono">+</code> puts resistors in series, <code className="font-mono">//</code> side by side. Names are optional.
+          Write it in the line above: <code className="font-mono">+</code> puts resistors in series,{' '}
+          <code className="font-mono">//</code> side by side. Names are optional.
         </p>
         <p className="font-mono">R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1</p>
       </section>
@@ -42,7 +43,7 @@ export function Findings({ worksheet, problems, document }: Props) {
   return (
     <section aria-label="Findings" className="mb-3 grid gap-2">
       {findings.slice(0, 12).map((finding, i) => (
-        <p key={i} data-finding={finding.code} className="border-trouble bg-sheet rounded-md border-l-4 px-3 py-1.5">
+        <p key={i} data-finding={finding.code} className="rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5">
           <Message text={finding.message} names={finding.parts} />
         </p>
       ))}
@@ -53,5 +54,7 @@ export function Findings({ worksheet, problems, document }: Props) {
 
 /** A sentence with the names of its parts set bold. */
 function Message({ text, names }: { readonly text: string; readonly names: readonly string[] }) {
-  return text.split(/([\p{L}\p{Nd}_.\-']+)/u).map((word, i) => <Fragment key={i}>{names.includes(word) ? <strong>{word}</strong> : word}</Fragment>)
+  return text
+    .split(/([\p{L}\p{Nd}_.\-']+)/u)
+    .map((word, i) => <Fragment key={i}>{names.includes(word) ? <strong>{word}</strong> : word}</Fragment>)
 }

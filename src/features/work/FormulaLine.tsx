@@ -14,7 +14,12 @@ export function FormulaLine({ store }: { readonly store: WorkStore }) {
   const [edit, setEdit] = useState<{ readonly text: string; readonly base: NetworkDocument } | null>(null)
   const written = useMemo(() => {
     const read = readNetwork(document)
-    return read.ok ? { formula: writeFormula(read.network, wire(read.network)), resistors: read.network.parts.some(({ kind }) => kind === 'resistor') } : null
+    return read.ok
+      ? {
+          formula: writeFormula(read.network, wire(read.network)),
+          resistors: read.network.parts.some(({ kind }) => kind === 'resistor'),
+        }
+      : null
   }, [document])
   const text = half ?? edit?.text ?? written?.formula?.text ?? ''
   const applied = half === undefined ? null : applyFormula(document, half)
@@ -35,7 +40,10 @@ export function FormulaLine({ store }: { readonly store: WorkStore }) {
     if (edit && half === undefined) {
       const result = applyFormula(edit.base, edit.text)
       if (result.ok && result.gone.length > 0) {
-        toast(`Not in the new formula, and so taken out: ${result.gone.join(', ')}`, { duration: 10_000, action: { label: 'Undo', onClick: store.undo } })
+        toast(`Not in the new formula, and so taken out: ${result.gone.join(', ')}`, {
+          duration: 10_000,
+          action: { label: 'Undo', onClick: store.undo },
+        })
       }
     }
     setEdit(null)
@@ -55,26 +63,28 @@ export function FormulaLine({ store }: { readonly store: WorkStore }) {
         onChange={(event) => type(event.target.value)}
         onBlur={leave}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-        className={clsx('field placeholder:text-soft h-9 w-full font-mono', problem && '!border-trouble')}
+        className={clsx('h-9 w-full field font-mono placeholder:text-soft', problem && '!border-trouble')}
       />
       {problem && half !== undefined && (
-        <p id="formula-note" role="alert" className="text-trouble mt-1 text-xs">
+        <p id="formula-note" role="alert" className="mt-1 text-xs text-trouble">
           <code className="mr-2 font-mono whitespace-pre">
             {half.slice(Math.max(0, problem.at - 20), problem.at)}
-            <mark className="bg-trouble-wash text-trouble underline decoration-wavy">{half.slice(problem.at, problem.end) || ' '}</mark>
+            <mark className="bg-trouble-wash text-trouble underline decoration-wavy">
+              {half.slice(problem.at, problem.end) || ' '}
+            </mark>
             {half.slice(problem.end, problem.end + 10)}
           </code>
           {problem.message}
         </p>
       )}
       {!problem && left.length > 0 && (
-        <p id="formula-note" className="text-soft mt-1 text-xs">
-          not in the formula, since no current needs them: {left.slice(0, 12).join(', ')}
+        <p id="formula-note" className="mt-1 text-xs text-soft">
+          not shown in the formula: {left.slice(0, 12).join(', ')}
           {left.length > 12 && ` and ${left.length - 12} more`}
         </p>
       )}
       {noFormula && (
-        <p id="formula-note" className="text-soft mt-1 text-xs">
+        <p id="formula-note" className="mt-1 text-xs text-soft">
           this network has no formula; a new one replaces it
         </p>
       )}

@@ -25,22 +25,38 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
   const [shown, setShown] = useState(piece)
   const problemAt = (part: PartDocument, index: number, field: Field): string | null => {
     const fields = field === 'value' ? ['resistance', 'voltage'] : [field]
-    return problems.find((problem) => (problem.part === part.name || problem.part === `parts[${index}]`) && fields.includes(problem.field))?.message ?? null
+    return (
+      problems.find(
+        (problem) =>
+          (problem.part === part.name || problem.part === `parts[${index}]`) && fields.includes(problem.field),
+      )?.message ?? null
+    )
   }
-  const edit = (index: number, field: Field, text: string) => store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
+  const edit = (index: number, field: Field, text: string) =>
+    store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
   const paste = (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text')
     if (!isTable(text)) return
     event.preventDefault()
     const { document: pasted, added, replaced, refused } = pasteRows(store.getState().document, text)
     if (added + replaced > 0) store.change(pasted, null)
-    toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, { action: { label: 'Undo', onClick: store.undo } })
-    if (refused.length > 0) toast.error(`Not understood: ${refused.slice(0, 5).join('; ')}${refused.length > 5 ? ` and ${refused.length - 5} more` : ''}`, { duration: 15_000 })
+    toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, {
+      action: { label: 'Undo', onClick: store.undo },
+    })
+    if (refused.length > 0)
+      toast.error(
+        `Not understood: ${refused.slice(0, 5).join('; ')}${refused.length > 5 ? ` and ${refused.length - 5} more` : ''}`,
+        { duration: 15_000 },
+      )
   }
   const points = [...new Set(document.parts.flatMap(({ from, to }) => [from, to]))].filter(Boolean)
   const known = document.known
   return (
-    <aside aria-label="Parts list" onPaste={paste} className="bg-panel border-line border-b p-3 lg:w-[27rem] lg:border-b-0 lg:border-l">
+    <aside
+      aria-label="Parts list"
+      onPaste={paste}
+      className="border-b border-line bg-panel p-3 lg:w-[27rem] lg:border-b-0 lg:border-l"
+    >
       <div className="mb-2 flex items-center justify-between">
         <h2 className="font-semibold">Parts</h2>
         <Button onClick={() => store.change(addPart(store.getState().document), null)}>
@@ -48,7 +64,7 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
         </Button>
       </div>
       <table className="w-full table-fixed border-collapse text-xs">
-        <thead className="text-soft text-left">
+        <thead className="text-left text-soft">
           <tr>
             <th className="w-[19%] py-1 font-medium">name</th>
             <th className="w-[24%] font-medium">kind</th>
@@ -66,7 +82,12 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
               {(['name', 'kind', 'from', 'to', 'value'] as const).map((field) => (
                 <td key={field} className="p-0.5">
                   {field === 'kind' ? (
-                    <select aria-label={`kind of ${part.name}`} value={part.kind} onChange={(event) => edit(index, field, event.target.value)} className="field h-7 w-full !px-1">
+                    <select
+                      aria-label={`kind of ${part.name}`}
+                      value={part.kind}
+                      onChange={(event) => edit(index, field, event.target.value)}
+                      className="h-7 w-full field !px-1"
+                    >
                       {kinds.map((kind) => (
                         <option key={kind}>{kind}</option>
                       ))}
@@ -78,7 +99,11 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
                       text={field === 'value' ? valueOf(part) : part[field]}
                       problem={problemAt(part, index, field)}
                       disabled={field === 'value' && (part.kind === 'wire' || part.kind === 'terminals')}
-                      placeholder={field === 'value' && part.kind === 'source' && known ? `${known.part} ${known.value}` : undefined}
+                      placeholder={
+                        field === 'value' && part.kind === 'source' && known
+                          ? `${known.part} ${known.value}`
+                          : undefined
+                      }
                       onChange={(text) => edit(index, field, text)}
                       onLeave={store.pause}
                     />
@@ -86,7 +111,12 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
                 </td>
               ))}
               <td>
-                <Button look="plain" aria-label={`Take ${part.name} out`} className="!min-h-7 !min-w-7 !px-1" onClick={() => store.change(removePart(store.getState().document, index), null)}>
+                <Button
+                  look="plain"
+                  aria-label={`Take ${part.name} out`}
+                  className="!min-h-7 !min-w-7 !px-1"
+                  onClick={() => store.change(removePart(store.getState().document, index), null)}
+                >
                   <Trash2 size={14} aria-hidden />
                 </Button>
               </td>
@@ -99,7 +129,9 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
           Show more of {document.parts.length.toLocaleString('en')} parts
         </Button>
       )}
-      <p className="text-soft mt-2 text-xs">Rows of a spreadsheet can be pasted here: name, kind, from, to, value. Points with the same name are joined.</p>
+      <p className="mt-2 text-xs text-soft">
+        Rows of a spreadsheet can be pasted here: name, kind, from, to, value. Points with the same name are joined.
+      </p>
       <label className="mt-3 flex items-center gap-2">
         0 V at point
         <select
@@ -108,7 +140,7 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
             const { reference: _before, ...rest } = store.getState().document
             store.change(event.target.value === '' ? rest : { ...rest, reference: event.target.value }, null)
           }}
-          className="field h-8"
+          className="h-8 field"
         >
           <option value="">the − end</option>
           {points.slice(0, 500).map((point) => (
@@ -118,13 +150,19 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
       </label>
       <label className="mt-3 block">
         Notes
-        <textarea value={document.notes ?? ''} rows={4} onChange={(event) => store.change({ ...store.getState().document, notes: event.target.value }, 'notes')} onBlur={store.pause} className="field mt-1 w-full py-1.5" />
+        <textarea
+          value={document.notes ?? ''}
+          rows={4}
+          onChange={(event) => store.change({ ...store.getState().document, notes: event.target.value }, 'notes')}
+          onBlur={store.pause}
+          className="mt-1 w-full field py-1.5"
+        />
       </label>
       {worksheet && (
         <>
           <h2 className="mt-3 mb-1 font-semibold">Nodes</h2>
           <table className="w-full text-xs">
-            <thead className="text-soft text-left">
+            <thead className="text-left text-soft">
               <tr>
                 <th className="font-medium">node</th>
                 <th className="font-medium">points joined</th>
@@ -135,7 +173,10 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
               {worksheet.analysis.nodes.slice(0, piece).map(({ label, points: joined, potential }, node) => (
                 <tr key={label}>
                   <td className="py-0.5">
-                    <span className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white" style={{ background: `var(--color-node-${node % 8})` }}>
+                    <span
+                      className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white"
+                      style={{ background: `var(--color-node-${node % 8})` }}
+                    >
                       {label}
                     </span>
                   </td>
@@ -174,7 +215,10 @@ function Cell({ label, text, problem, disabled, placeholder, onChange, onLeave }
       autoComplete="off"
       onChange={(event) => onChange(event.target.value)}
       onBlur={onLeave}
-      className={clsx('field h-7 w-full !px-1.5 font-mono disabled:opacity-40', problem && '!border-trouble !bg-trouble-wash')}
+      className={clsx(
+        'h-7 w-full field !px-1.5 font-mono disabled:opacity-40',
+        problem && '!border-trouble !bg-trouble-wash',
+      )}
     />
   )
 }

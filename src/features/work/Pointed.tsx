@@ -13,14 +13,22 @@ const words = { series: 'series', parallel: 'parallel', neither: 'neither' } as 
 const tones = { series: 'border-reduce', parallel: 'border-reduce', neither: 'border-trouble' } as const
 
 /** What the chosen elements are to each other, and why. */
-export function Pointed({ worksheet, choice, onClose }: { readonly worksheet: Worksheet; readonly choice: Choice; readonly onClose: () => void }) {
+export function Pointed({
+  worksheet,
+  choice,
+  onClose,
+}: {
+  readonly worksheet: Worksheet
+  readonly choice: Choice
+  readonly onClose: () => void
+}) {
   const { sheet, ids } = choice
   const names = ids.map((id) => worksheet.elements[id].name).join(' and ')
   const judged = ids.length > 1 ? judgeOn(worksheet, sheet, ids) : null
   return (
     <div
       role="status"
-      className={`bg-panel fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 rounded-lg border border-l-4 px-4 py-3 shadow-xl ${judged ? tones[judged.verdict.verdict] : 'border-chosen'}`}
+      className={`fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 rounded-lg border border-l-4 bg-panel px-4 py-3 shadow-xl ${judged ? tones[judged.verdict.verdict] : 'border-chosen'}`}
     >
       <div className="flex-1">
         <p>
@@ -32,12 +40,19 @@ export function Pointed({ worksheet, choice, onClose }: { readonly worksheet: Wo
           )}
         </p>
         {judged ? (
-          judged.sentences.slice(judged.verdict.verdict === 'neither' ? 0 : 1).map((sentence, i) => <p key={i}>{wordSentence(sentence)}</p>)
+          judged.sentences
+            .slice(judged.verdict.verdict === 'neither' ? 0 : 1)
+            .map((sentence, i) => <p key={i}>{wordSentence(sentence)}</p>)
         ) : (
           <p className="text-soft">Point at a second one to hear whether they are in series, in parallel or neither.</p>
         )}
       </div>
-      <button type="button" aria-label="Let go of what was chosen" onClick={onClose} className="hover:bg-chosen-wash rounded p-1.5">
+      <button
+        type="button"
+        aria-label="Let go of what was chosen"
+        onClick={onClose}
+        className="rounded p-1.5 hover:bg-chosen-wash"
+      >
         <X size={16} aria-hidden />
       </button>
     </div>

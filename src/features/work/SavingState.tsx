@@ -6,7 +6,13 @@ import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import type { WorkStore } from './store'
 
-const words = { saved: 'saved', saving: 'saving…', unsaved: 'not saved', conflict: 'changed elsewhere', missing: 'deleted elsewhere' } as const
+const words = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved',
+  conflict: 'changed elsewhere',
+  missing: 'deleted elsewhere',
+} as const
 
 /** Saved, saving, or not saved and why; where somebody else was faster, the person chooses. */
 export function SavingState({ store }: { readonly store: WorkStore }) {
@@ -14,7 +20,14 @@ export function SavingState({ store }: { readonly store: WorkStore }) {
   const router = useRouter()
   const takeTheirs = (document: (typeof saving & { state: 'conflict' })['theirs']) => {
     const mine = store.getState()
-    store.setState({ document: document.document, version: document.version, past: [...mine.past, mine.document], future: [], typing: {}, saving: { state: 'saving' } })
+    store.setState({
+      document: document.document,
+      version: document.version,
+      past: [...mine.past, mine.document],
+      future: [],
+      typing: {},
+      saving: { state: 'saving' },
+    })
   }
   const keepMine = (version: number) => store.setState({ version, saving: { state: 'saving' } })
   const restore = async () => {
@@ -24,13 +37,16 @@ export function SavingState({ store }: { readonly store: WorkStore }) {
   }
   return (
     <>
-      <span role="status" data-saving={saving.state} className="text-bar-soft text-xs">
+      <span role="status" data-saving={saving.state} className="text-xs text-bar-soft">
         {words[saving.state]}
         {saving.state === 'unsaved' && <span>: {saving.reason}</span>}
       </span>
       {saving.state === 'conflict' && (
         <Dialog title="This network was saved elsewhere in the meantime" open onOpenChange={() => undefined}>
-          <p className="mb-3">Version {saving.theirs.version} is newer than the one you changed. Choose which of the two goes on; the other stays within reach of Undo.</p>
+          <p className="mb-3">
+            Version {saving.theirs.version} is newer than the one you changed. Choose which of the two goes on; the
+            other stays within reach of Undo.
+          </p>
           <div className="flex gap-2">
             <Button look="strong" onClick={() => keepMine(saving.theirs.version)}>
               Go on with mine

@@ -24,7 +24,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
   }
   return (
     <div className="max-w-64">
-      <label className={clsx('field flex h-9 items-center gap-1.5 font-mono', problem && '!border-trouble')}>
+      <label className={clsx('flex h-9 items-center gap-1.5 field font-mono', problem && '!border-trouble')}>
         <span className="text-soft">{supply ? `${supply.name} =` : 'source'}</span>
         <input
           id="source"
@@ -45,7 +45,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
         />
       </label>
       {problem && (
-        <p id="source-problem" role="alert" className="text-trouble mt-1 text-xs">
+        <p id="source-problem" role="alert" className="mt-1 text-xs text-trouble">
           {problem}
         </p>
       )}

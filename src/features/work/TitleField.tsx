@@ -13,7 +13,7 @@ export function TitleField({ store }: { readonly store: WorkStore }) {
       size={Math.max(12, Math.min(40, title.length + 1))}
       onChange={(event) => store.change({ ...store.getState().document, title: event.target.value }, 'title')}
       onBlur={store.pause}
-      className="placeholder:text-bar-soft hover:border-bar-line min-w-0 rounded border border-transparent bg-transparent px-1.5 py-1 font-medium"
+      className="min-w-0 rounded border border-transparent bg-transparent px-1.5 py-1 font-medium placeholder:text-bar-soft hover:border-bar-line"
     />
   )
 }

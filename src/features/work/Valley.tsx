@@ -16,9 +16,8 @@ import { WaysPopover, type Asked } from './WaysPopover'
 
 interface Props {
   readonly worksheet: Worksheet
-  /** The row that the person stands on. */
+  /** The row that the person stands on; −1 before they walk. */
   readonly row: number
-  readonly onRow: (row: number) => void
 }
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
@@ -27,9 +26,12 @@ const mostDrawn = 150
 const drawnAtOnce = 30
 
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
-export function Valley({ worksheet, row, onRow }: Props) {
-  const [choice, setChoice] = useState<Choice | null>(null)
-  const [asked, setAsked] = useState<Asked | null>(null)
+export function Valley({ worksheet, row }: Props) {
+  // What was chosen and asked belongs to one worksheet; with the next it is gone.
+  const [chosenOn, setChosenOn] = useState<{ readonly of: Worksheet; readonly choice: Choice } | null>(null)
+  const [askedOn, setAskedOn] = useState<{ readonly of: Worksheet; readonly asked: Asked } | null>(null)
+  const choice = chosenOn?.of === worksheet ? chosenOn.choice : null
+  const asked = askedOn?.of === worksheet ? askedOn.asked : null
   const { reduction, analysis } = worksheet
   const steps = reduction.steps.length
   const stopped = analysis.status === 'not-series-parallel'
@@ -37,27 +39,35 @@ export function Valley({ worksheet, row, onRow }: Props) {
   const rows = stopped || steps === 0 ? steps + 1 : steps
   const climbs = analysis.supply.current !== null
 
-  // What was chosen belongs to a worksheet that may have gone.
-  useEffect(() => {
-    setChoice(null)
-    setAsked(null)
-  }, [worksheet])
   const moved = useRef(row)
   useEffect(() => {
     if (moved.current === row) return
     moved.current = row
-    document.getElementById(row < rows ? `row-${row}` : 'floor')?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+    document
+      .getElementById(row < rows ? `row-${row}` : 'floor')
+      ?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
   }, [row, rows])
 
-  const choose = useCallback((sheet: number, side: Side, id: number) => {
-    setChoice((before) => {
-      const same = before?.sheet === sheet && before.side === side ? before.ids : []
-      const ids = same.includes(id) ? same.filter((one) => one !== id) : [...same, id]
-      return ids.length === 0 ? null : { sheet, side, ids }
-    })
-  }, [])
-  const ask = useCallback((id: number, anchor: Element) => setAsked({ id, anchor }), [])
-  const clear = useMemo((): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: () => setChoice(null) }], [])
+  const choose = useCallback(
+    (sheet: number, side: Side, id: number) => {
+      setChosenOn((before) => {
+        const sofar = before?.of === worksheet ? before.choice : null
+        const same = sofar?.sheet === sheet && sofar.side === side ? sofar.ids : []
+        const ids = same.includes(id) ? same.filter((one) => one !== id) : [...same, id]
+        return ids.length === 0 ? null : { of: worksheet, choice: { sheet, side, ids } }
+      })
+    },
+    [worksheet],
+  )
+  const ask = useCallback(
+    (id: number, anchor: Element) => setAskedOn({ of: worksheet, asked: { id, anchor } }),
+    [worksheet],
+  )
+  const letGo = useCallback(() => setChosenOn(null), [])
+  const clear = useMemo(
+    (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
+    [letGo],
+  )
 
   const half = (index: number, side: Side) => (
     <Lazy key={`${index} ${side}`} at={index < drawnAtOnce} height={160}>
@@ -69,7 +79,6 @@ export function Valley({ worksheet, row, onRow }: Props) {
         chosen={choice?.sheet === index && choice.side === side ? choice.ids : none}
         onChoose={choose}
         onValue={ask}
-        onRow={onRow}
       />
     </Lazy>
   )
@@ -78,20 +87,30 @@ export function Valley({ worksheet, row, onRow }: Props) {
   return (
     <section aria-label="The valley" className="@container">
       <Commands list={clear} />
-      <div className="text-soft mb-2 flex justify-between gap-4">
+      <div className="mb-2 flex justify-between gap-4 text-soft">
         <p>
-          <span className="text-reduce font-semibold">↓ Reduce</span> combine one group a sheet, until one resistance is left
+          <span className="font-semibold text-reduce">↓ Reduce</span> combine one group a sheet, until one resistance is
+          left
         </p>
         {climbs && (
           <p className="hidden @4xl:block">
-            undo the steps, carrying current or voltage back <span className="text-expand font-semibold">Expand ↑</span>
+            undo the steps, carrying current or voltage back <span className="font-semibold text-expand">Expand ↑</span>
           </p>
         )}
       </div>
-      <div className={clsx('grid grid-cols-1 gap-y-2', climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]')}>
+      <div
+        className={clsx(
+          'grid grid-cols-1 gap-y-2',
+          climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]',
+        )}
+      >
         {indices.map((index) => (
           <Fragment key={index}>
-            <div id={`row-${index}`} style={{ gridRow: index + 1 }} className="col-start-1 flex scroll-my-24 items-center justify-end">
+            <div
+              id={`row-${index}`}
+              style={{ gridRow: index + 1 }}
+              className="col-start-1 flex scroll-my-24 items-center justify-end"
+            >
               {half(index, 'reduce')}
             </div>
             <Spine index={index} current={row === index} />
@@ -100,16 +119,24 @@ export function Valley({ worksheet, row, onRow }: Props) {
         <div id="floor" style={{ gridRow: rows + 1 }} className="col-span-full scroll-my-24">
           <Floor worksheet={worksheet} current={row >= steps && steps > 0} />
         </div>
-        {climbs && <p className="text-expand col-span-full font-semibold @4xl:hidden" style={{ order: 0 }}>↑ Expand: undo the steps, last first</p>}
+        {climbs && (
+          <p className="col-span-full font-semibold text-expand @4xl:hidden" style={{ order: 0 }}>
+            ↑ Expand: undo the steps, last first
+          </p>
+        )}
         {climbs &&
           [...indices].reverse().map((index) => (
-            <div key={index} className="flex items-center justify-start @4xl:col-start-3 @4xl:[grid-row:var(--row)]" style={{ '--row': index + 1 } as React.CSSProperties}>
+            <div
+              key={index}
+              className="flex items-center justify-start @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+              style={{ '--row': index + 1 } as React.CSSProperties}
+            >
               {half(index, 'expand')}
             </div>
           ))}
       </div>
-      {choice && <Pointed worksheet={worksheet} choice={choice} onClose={() => setChoice(null)} />}
-      <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />
+      {choice && <Pointed worksheet={worksheet} choice={choice} onClose={letGo} />}
+      <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAskedOn(null)} />
     </section>
   )
 }
@@ -118,9 +145,20 @@ const none: readonly number[] = []
 
 function Spine({ index, current }: { readonly index: number; readonly current: boolean }) {
   return (
-    <div aria-hidden style={{ gridRow: index + 1 }} className="relative col-start-2 hidden items-center justify-center @4xl:flex">
-      <span className="bg-expand absolute -inset-y-1 w-0.5" />
-      <span className={clsx('relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs', current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet')}>{index}</span>
+    <div
+      aria-hidden
+      style={{ gridRow: index + 1 }}
+      className="relative col-start-2 hidden items-center justify-center @4xl:flex"
+    >
+      <span className="absolute -inset-y-1 w-0.5 bg-expand" />
+      <span
+        className={clsx(
+          'relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs',
+          current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet',
+        )}
+      >
+        {index}
+      </span>
     </div>
   )
 }
@@ -133,17 +171,22 @@ interface HalfProps {
   readonly chosen: readonly number[]
   readonly onChoose: (sheet: number, side: Side, id: number) => void
   readonly onValue: (id: number, anchor: Element) => void
-  readonly onRow: (row: number) => void
 }
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
-function Half({ worksheet, index, side, current, chosen, onChoose, onValue, onRow }: HalfProps) {
+function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: HalfProps) {
   const { settings } = useSettings()
   const { figures, symbols } = settings
   const { reduction, wiring } = worksheet
   const step = reduction.steps[index]
-  const elements = reduction.leaves.length + index - reduction.steps.slice(0, index).reduce((gone, { members }) => gone + members.length, 0)
-  const picture = useMemo(() => (elements <= mostDrawn ? drawSheet(worksheet, index, side, figures) : null), [worksheet, index, side, figures, elements])
+  const elements =
+    reduction.leaves.length +
+    index -
+    reduction.steps.slice(0, index).reduce((gone, { members }) => gone + members.length, 0)
+  const picture = useMemo(
+    () => (elements <= mostDrawn ? drawSheet(worksheet, index, side, figures) : null),
+    [worksheet, index, side, figures, elements],
+  )
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
   const loop = useMemo(() => (picture && step ? loopAround(picture, step.members) : null), [picture, step])
   const choose = useCallback((id: number) => onChoose(index, side, id), [onChoose, index, side])
@@ -151,11 +194,25 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue, onRo
     <div
       data-row={index}
       data-side={side}
-      onClick={() => onRow(index)}
-      className={clsx('flex max-w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1', side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left')}
+      className={clsx(
+        'flex max-w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1',
+        side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
+      )}
     >
-      <div className="min-w-[10rem] flex-[1_1_10rem] leading-snug">{side === 'reduce' ? <DownWords worksheet={worksheet} index={index} /> : <UpWords worksheet={worksheet} index={index} />}</div>
-      <div className={clsx('paper border-line max-w-full overflow-x-auto rounded-lg border', side === 'reduce' ? 'border-l-reduce border-l-4' : 'border-r-expand border-r-4', current && 'outline-chosen outline-2')}>
+      <div className="min-w-[10rem] flex-[1_1_10rem] leading-snug">
+        {side === 'reduce' ? (
+          <DownWords worksheet={worksheet} index={index} />
+        ) : (
+          <UpWords worksheet={worksheet} index={index} />
+        )}
+      </div>
+      <div
+        className={clsx(
+          'max-w-full overflow-x-auto rounded-lg border border-line paper',
+          side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand',
+          current && 'outline-2 outline-chosen',
+        )}
+      >
         {picture ? (
           <SheetDrawing
             picture={picture}
@@ -170,7 +227,9 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue, onRo
             onValue={side === 'expand' ? onValue : undefined}
           />
         ) : (
-          <p className="text-soft p-6">Sheet {index}: {elements.toLocaleString('en')} elements, too many to draw</p>
+          <p className="p-6 text-soft">
+            Sheet {index}: {elements.toLocaleString('en')} elements, too many to draw
+          </p>
         )}
       </div>
     </div>
@@ -181,7 +240,14 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue, onRo
 function loopAround(picture: Picture, members: readonly number[]) {
   const box = boxAround(picture, members)
   if (!box) return null
-  const strangers = picture.parts.some((part) => !members.includes(part.id) && part.box.x < box.x + box.width && part.box.x + part.box.width > box.x && part.box.y < box.y + box.height && part.box.y + part.box.height > box.y)
+  const strangers = picture.parts.some(
+    (part) =>
+      !members.includes(part.id) &&
+      part.box.x < box.x + box.width &&
+      part.box.x + part.box.width > box.x &&
+      part.box.y < box.y + box.height &&
+      part.box.y + part.box.height > box.y,
+  )
   return strangers ? null : box
 }
 
@@ -195,7 +261,7 @@ function DownWords({ worksheet, index }: { readonly worksheet: Worksheet; readon
   const { figures } = useSettings().settings
   if (index >= worksheet.reduction.steps.length) {
     return worksheet.analysis.status === 'not-series-parallel' ? (
-      <p className="text-trouble font-semibold">No group is left: reduction stops here</p>
+      <p className="font-semibold text-trouble">No group is left: reduction stops here</p>
     ) : (
       <p className="font-semibold">One resistor: nothing to combine</p>
     )
@@ -227,7 +293,7 @@ function UpWords({ worksheet, index }: { readonly worksheet: Worksheet; readonly
       ))}
       {up.lines.length > 12 && <p className="text-soft">… and {up.lines.length - 12} more</p>}
       {up.check && up.lines.length <= 12 && (
-        <p className="text-holds mt-0.5">
+        <p className="mt-0.5 text-holds">
           <span aria-label="check:">✓</span> <Formula tokens={up.check} figures={figures} />
         </p>
       )}
@@ -242,12 +308,18 @@ function Floor({ worksheet, current }: { readonly worksheet: Worksheet; readonly
   if (analysis.equivalent === null) return null
   const lines = analysis.supply.current ? explainFloor(worksheet) : []
   return (
-    <div className={clsx('bg-bar text-bar-ink mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl px-6 py-2.5', current && 'outline-chosen outline-2 outline-offset-2')}>
-      <span className="text-bar-reduce font-mono font-semibold">Req = {quantityText(analysis.equivalent, 'Ω', figures, '\u2009')}</span>
+    <div
+      className={clsx(
+        'mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl bg-bar px-6 py-2.5 text-bar-ink',
+        current && 'outline-2 outline-offset-2 outline-chosen',
+      )}
+    >
+      <span className="font-mono font-semibold text-bar-reduce">
+        Req = {quantityText(analysis.equivalent, 'Ω', figures, '\u2009')}
+      </span>
       {lines.map((line, i) => (
         <Formula key={i} tokens={line} figures={figures} />
       ))}
     </div>
   )
 }
-

@@ -20,7 +20,15 @@ const quantities = [
 ] as const
 
 /** Everything about an element's values: exact fraction, every way to find them, and the check they take part in. */
-export function WaysPopover({ worksheet, asked, onClose }: { readonly worksheet: Worksheet; readonly asked: Asked | null; readonly onClose: () => void }) {
+export function WaysPopover({
+  worksheet,
+  asked,
+  onClose,
+}: {
+  readonly worksheet: Worksheet
+  readonly asked: Asked | null
+  readonly onClose: () => void
+}) {
   const anchor = useMemo(() => ({ current: asked?.anchor ?? null }), [asked])
   return (
     <Popover.Root open={asked !== null} onOpenChange={(open) => open || onClose()}>
@@ -34,10 +42,10 @@ export function WaysPopover({ worksheet, asked, onClose }: { readonly worksheet:
             event.preventDefault()
             if (asked?.anchor instanceof SVGElement || asked?.anchor instanceof HTMLElement) asked.anchor.focus()
           }}
-          className="bg-panel border-edge z-40 max-h-[70vh] w-[min(30rem,92vw)] overflow-auto rounded-lg border p-4 shadow-xl"
+          className="z-40 max-h-[70vh] w-[min(30rem,92vw)] overflow-auto rounded-lg border border-edge bg-panel p-4 shadow-xl"
         >
           {asked && <Ways worksheet={worksheet} id={asked.id} />}
-          <Popover.Close aria-label="Close" className="hover:bg-chosen-wash absolute top-2 right-2 rounded p-1.5">
+          <Popover.Close aria-label="Close" className="absolute top-2 right-2 rounded p-1.5 hover:bg-chosen-wash">
             <X size={16} aria-hidden />
           </Popover.Close>
         </Popover.Content>
@@ -61,13 +69,13 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
         const value = element[quantity]
         const fraction = value?.exact ?? value?.root
         return (
-          <section key={quantity} className="border-line border-t py-2">
+          <section key={quantity} className="border-t border-line py-2">
             <h3 className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-mono font-semibold">
                 {symbol} = {value ? quantityText(value, unit, figures, '\u2009') : 'undefined: zero ohms side by side'}
               </span>
               {fraction !== undefined && (
-                <span className="text-soft font-mono text-xs break-all" data-exact>
+                <span className="font-mono text-xs break-all text-soft" data-exact>
                   exactly {fraction.replace('-', '−')} {unit}
                 </span>
               )}
@@ -75,7 +83,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
             <ul>
               {explainWays(worksheet, id, quantity).map(({ name, formula }, i) => (
                 <li key={i} className="mt-1.5">
-                  <p className="text-soft text-xs">
+                  <p className="text-xs text-soft">
                     {wordSentence(name)}
                     {i === 0 && quantity !== 'power' && ' (shown in the valley)'}
                   </p>
@@ -87,8 +95,12 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
         )
       })}
       {up?.check && (
-        <section className="border-line border-t pt-2">
-          <h3 className="text-soft text-xs">{worksheet.reduction.steps[into - worksheet.reduction.leaves.length].kind === 'series' ? 'its drop takes part in' : 'its current takes part in'}</h3>
+        <section className="border-t border-line pt-2">
+          <h3 className="text-xs text-soft">
+            {worksheet.reduction.steps[into - worksheet.reduction.leaves.length].kind === 'series'
+              ? 'its drop takes part in'
+              : 'its current takes part in'}
+          </h3>
           <p className="text-holds">
             ✓ <Formula tokens={up.check} figures={figures} />
           </p>

@@ -35,7 +35,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   const state = useStore(store)
   const { settings, change: changeSettings } = useSettings()
   const { worksheet, problems, busy, cancel } = useWorksheet(state.document)
-  const [row, setRow] = useState(0)
+  const [row, setRow] = useState(-1)
   useEffect(() => autosave(store, api, localStorage), [store])
 
   const { document, typing } = state
@@ -45,8 +45,14 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   const title = document.title || 'network'
   const { figures, parts: partsOpen } = settings
 
-  const saveDocument = useCallback(() => download(fileName(title, '.nodrel.json'), 'application/json', `${JSON.stringify(document, null, 2)}\n`), [title, document])
-  const saveCsv = useCallback(() => analysis && download(fileName(title, '.csv'), 'text/csv', answerCsv(analysis)), [title, analysis])
+  const saveDocument = useCallback(
+    () => download(fileName(title, '.nodrel.json'), 'application/json', `${JSON.stringify(document, null, 2)}\n`),
+    [title, document],
+  )
+  const saveCsv = useCallback(
+    () => analysis && download(fileName(title, '.csv'), 'text/csv', answerCsv(analysis)),
+    [title, analysis],
+  )
   const copyTable = useCallback(() => {
     if (!analysis) return
     navigator.clipboard.writeText(answerText(analysis, figures)).then(
@@ -71,7 +77,12 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
     ]
   }, [store, rows, partsOpen, changeSettings, copyTable, saveDocument, saveCsv])
 
-  const { getRootProps, getInputProps, isDragActive } = useDropzone({ onDrop: importFile, noClick: true, noKeyboard: true, multiple: false })
+  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+    onDrop: importFile,
+    noClick: true,
+    noKeyboard: true,
+    multiple: false,
+  })
   async function importFile(files: readonly File[]): Promise<void> {
     const [file] = files
     if (!file) return
@@ -89,14 +100,32 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
         right={
           <>
             {rows > 0 && (
-              <span className="text-bar-soft text-xs">
-                {row < rows ? `step ${row + 1} of ${rows}` : 'the supply'}
+              <span className="text-xs text-bar-soft">
+                {row < 0
+                  ? `${rows} ${rows === 1 ? 'step' : 'steps'}`
+                  : row < rows
+                    ? `step ${row + 1} of ${rows}`
+                    : 'the supply'}
               </span>
             )}
-            <Button look="bar" tip="Undo" keys="mod+z" aria-label="Undo" disabled={state.past.length === 0 && !wrong} onClick={store.undo}>
+            <Button
+              look="bar"
+              tip="Undo"
+              keys="mod+z"
+              aria-label="Undo"
+              disabled={state.past.length === 0 && !wrong}
+              onClick={store.undo}
+            >
               <Undo2 size={15} aria-hidden />
             </Button>
-            <Button look="bar" tip="Redo" keys="mod+shift+z" aria-label="Redo" disabled={state.future.length === 0} onClick={store.redo}>
+            <Button
+              look="bar"
+              tip="Redo"
+              keys="mod+shift+z"
+              aria-label="Redo"
+              disabled={state.future.length === 0}
+              onClick={store.redo}
+            >
               <Redo2 size={15} aria-hidden />
             </Button>
             <ViewMenu />
@@ -107,11 +136,17 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
         <TitleField store={store} />
         <SavingState store={store} />
       </TopBar>
-      <div className="bg-panel border-line flex flex-wrap items-start gap-2 border-b px-4 py-2">
+      <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2">
         <SourceField store={store} />
         <FormulaLine store={store} />
         <div className="ml-auto flex gap-2">
-          <Button tip="Parts list" keys="p" aria-pressed={partsOpen} onClick={() => changeSettings({ parts: !partsOpen })} className={clsx('h-9', partsOpen && 'bg-chosen-wash border-chosen')}>
+          <Button
+            tip="Parts list"
+            keys="p"
+            aria-pressed={partsOpen}
+            onClick={() => changeSettings({ parts: !partsOpen })}
+            className={clsx('h-9', partsOpen && 'border-chosen bg-chosen-wash')}
+          >
             <ListPlus size={16} aria-hidden /> Parts
           </Button>
           <DropdownMenu.Root>
@@ -121,7 +156,11 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
               </Button>
             </DropdownMenu.Trigger>
             <DropdownMenu.Portal>
-              <DropdownMenu.Content align="end" sideOffset={6} className="bg-panel border-line z-50 rounded-md border p-1 shadow-lg">
+              <DropdownMenu.Content
+                align="end"
+                sideOffset={6}
+                className="z-50 rounded-md border border-line bg-panel p-1 shadow-lg"
+              >
                 <MenuItem onSelect={saveDocument} text="Network document, as a file" />
                 <MenuItem onSelect={() => saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
                 <MenuItem onSelect={copyTable} text="Answer table, as text to the clipboard" disabled={!analysis} />
@@ -130,10 +169,15 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
           </DropdownMenu.Root>
         </div>
       </div>
-      {isDragActive && <p className="border-chosen bg-chosen-wash m-4 rounded-md border-2 border-dashed p-4 text-center">Drop a network document to put it in place of this one; it can be undone</p>}
+      {isDragActive && (
+        <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
+          Drop a network document to put it in place of this one; it can be undone
+        </p>
+      )}
       {busy && (
-        <p role="status" className="bg-panel border-line flex items-center gap-3 border-b px-4 py-2">
-          <progress aria-label="Working out" className="w-40" /> Working out {document.parts.length.toLocaleString('en')} parts
+        <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2">
+          <progress aria-label="Working out" className="w-40" /> Working out{' '}
+          {document.parts.length.toLocaleString('en')} parts
           <Button onClick={cancel}>Cancel</Button>
         </p>
       )}
@@ -142,8 +186,12 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} />
           {worksheet && (
-            <div className={clsx(wrong && 'opacity-45 grayscale')} aria-label={wrong ? 'The last good analysis' : undefined} role={wrong ? 'group' : undefined}>
-              <Valley worksheet={worksheet} row={row} onRow={setRow} />
+            <div
+              className={clsx(wrong && 'opacity-45 grayscale')}
+              aria-label={wrong ? 'The last good analysis' : undefined}
+              role={wrong ? 'group' : undefined}
+            >
+              <Valley worksheet={worksheet} row={row} />
               <AnswerTable worksheet={worksheet} />
             </div>
           )}
@@ -154,9 +202,19 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   )
 }
 
-function MenuItem({ text, ...rest }: { readonly text: string; readonly onSelect: () => void; readonly disabled?: boolean }) {
+function MenuItem({
+  text,
+  ...rest
+}: {
+  readonly text: string
+  readonly onSelect: () => void
+  readonly disabled?: boolean
+}) {
   return (
-    <DropdownMenu.Item {...rest} className="data-highlighted:bg-chosen-wash cursor-pointer rounded px-2 py-1.5 outline-none data-disabled:opacity-50">
+    <DropdownMenu.Item
+      {...rest}
+      className="cursor-pointer rounded px-2 py-1.5 outline-none data-disabled:opacity-50 data-highlighted:bg-chosen-wash"
+    >
       {text}
     </DropdownMenu.Item>
   )

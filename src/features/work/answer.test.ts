@@ -5,8 +5,14 @@ import { answerCsv, answerRows, answerText } from './answer'
 const analysis = analyse(document(worked.map((text) => text.replace('R3 M C', 'R3 C M')))) as Analysis
 
 test('the answer table speaks of drops, whichever way a part was listed', () => {
-  expect(answerRows(analysis)[2]).toMatchObject({ name: 'R3', voltage: { exact: '32/5', text: '6.4 V' }, current: { exact: '8/25' } })
-  expect(answerRows(analysis).map(({ share }) => share)).toEqual([0.12, 0.08888888888888889, 0.17777777777777778, 0.5333333333333333, 0.08])
+  expect(answerRows(analysis)[2]).toMatchObject({
+    name: 'R3',
+    voltage: { exact: '32/5', text: '6.4 V' },
+    current: { exact: '8/25' },
+  })
+  expect(answerRows(analysis).map(({ share }) => share)).toEqual([
+    0.12, 0.08888888888888889, 0.17777777777777778, 0.5333333333333333, 0.08,
+  ])
 })
 
 test('as text, columns stand in line', () => {
@@ -25,7 +31,9 @@ test('as text, columns stand in line', () => {
 
 test('as CSV, numbers are in base units beside their fractions', () => {
   const lines = answerCsv(analysis).split('\n')
-  expect(lines[0]).toBe('part,resistance (Ω),resistance exact,voltage (V),voltage exact,current (A),current exact,power (W),power exact,share of power')
+  expect(lines[0]).toBe(
+    'part,resistance (Ω),resistance exact,voltage (V),voltage exact,current (A),current exact,power (W),power exact,share of power',
+  )
   expect(lines[1]).toBe('R1,1.5,3/2,1.44,36/25,0.96,24/25,1.3824,864/625,0.12')
   expect(lines).toHaveLength(7)
   const shorted = analyse(document(['E1 A B 5', 'R1 A B 0'])) as Analysis

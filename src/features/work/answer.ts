@@ -29,13 +29,21 @@ export function answerRows(analysis: Analysis): AnswerRow[] {
 
 /** Exact where both are, so that 12 % is not 12.000000000000001 %. */
 function quotient(a: Value, b: Value): number {
-  return a.exact !== undefined && b.exact !== undefined ? numberOf(fractionOf(a.exact).div(fractionOf(b.exact))) : a.value / b.value
+  return a.exact !== undefined && b.exact !== undefined
+    ? numberOf(fractionOf(a.exact).div(fractionOf(b.exact)))
+    : a.value / b.value
 }
 
 /** The value's size: a table of answers speaks of drops, which have no sign. */
 function positive(value: Value): Value {
   if (value.value >= 0) return value
-  return { ...value, value: -value.value, text: value.text.replace(/^−/, ''), ...(value.exact !== undefined && { exact: value.exact.slice(1) }), ...(value.root !== undefined && { root: value.root.slice(1) }) }
+  return {
+    ...value,
+    value: -value.value,
+    text: value.text.replace(/^−/, ''),
+    ...(value.exact !== undefined && { exact: value.exact.slice(1) }),
+    ...(value.root !== undefined && { root: value.root.slice(1) }),
+  }
 }
 
 export const columns = [
@@ -48,7 +56,15 @@ export const columns = [
 function supplyRow(analysis: Analysis): AnswerRow {
   const source = analysis.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
   const { voltage, current, power } = analysis.supply
-  return { name: source?.name ?? 'supply', kind: 'supply', resistance: analysis.equivalent, voltage, current, power, share: null }
+  return {
+    name: source?.name ?? 'supply',
+    kind: 'supply',
+    resistance: analysis.equivalent,
+    voltage,
+    current,
+    power,
+    share: null,
+  }
 }
 
 export function percent(share: number | null): string {
@@ -60,20 +76,37 @@ export function answerText(analysis: Analysis, figures: Figures): string {
   const show = (value: Value | null, unit: Unit) => (value ? quantityText(value, unit, figures) : '–')
   const rows = [
     ['part', ...columns.map(({ symbol }) => symbol), 'share of P'],
-    ...[...answerRows(analysis), supplyRow(analysis)].map((row) => [row.name, ...columns.map(({ key, unit }) => show(row[key], unit)), percent(row.share).replace('\u2009', ' ')]),
+    ...[...answerRows(analysis), supplyRow(analysis)].map((row) => [
+      row.name,
+      ...columns.map(({ key, unit }) => show(row[key], unit)),
+      percent(row.share).replace('\u2009', ' '),
+    ]),
   ]
   const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column].length)))
-  return rows.map((row) => row.map((cell, column) => (column === 0 ? cell.padEnd(widths[0]) : cell.padStart(widths[column]))).join('  ').trimEnd()).join('\n')
+  return rows
+    .map((row) =>
+      row
+        .map((cell, column) => (column === 0 ? cell.padEnd(widths[0]) : cell.padStart(widths[column])))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n')
 }
 
 /** The table as CSV: numbers in SI base units, with the exact fractions beside them. */
 export function answerCsv(analysis: Analysis): string {
-  const number = (value: Value | null) => (value ? String(value.exact === undefined ? value.value : numberOf(fractionOf(value.exact))) : '')
+  const number = (value: Value | null) =>
+    value ? String(value.exact === undefined ? value.value : numberOf(fractionOf(value.exact))) : ''
   const exact = (value: Value | null) => value?.exact ?? value?.root ?? ''
   return Papa.unparse(
     [...answerRows(analysis), supplyRow(analysis)].map((row) => ({
       part: row.name,
-      ...Object.fromEntries(columns.flatMap(({ key, unit }) => [[`${key} (${unit})`, number(row[key])], [`${key} exact`, exact(row[key])]])),
+      ...Object.fromEntries(
+        columns.flatMap(({ key, unit }) => [
+          [`${key} (${unit})`, number(row[key])],
+          [`${key} exact`, exact(row[key])],
+        ]),
+      ),
       'share of power': row.share ?? '',
     })),
     { escapeFormulae: true, newline: '\n' },

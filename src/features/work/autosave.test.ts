@@ -10,7 +10,12 @@ const titled = (title: string) => ({ ...record.document, title })
 
 function memory(): Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> & { held: Map<string, string> } {
   const held = new Map<string, string>()
-  return { held, getItem: (key) => held.get(key) ?? null, setItem: (key, value) => void held.set(key, value), removeItem: (key) => void held.delete(key) }
+  return {
+    held,
+    getItem: (key) => held.get(key) ?? null,
+    setItem: (key, value) => void held.set(key, value),
+    removeItem: (key) => void held.delete(key),
+  }
 }
 
 /** A server that answers each save as told, in turn, then always takes it. */
@@ -22,7 +27,12 @@ function server(...answers: Answer<SavedNetwork>[]) {
   }
   return { saves, save }
 }
-const refused = (status: number, current?: SavedNetwork): Answer<SavedNetwork> => ({ ok: false, status, problems: [{ part: null, field: 'request', message: 'no' }], current })
+const refused = (status: number, current?: SavedNetwork): Answer<SavedNetwork> => ({
+  ok: false,
+  status,
+  problems: [{ part: null, field: 'request', message: 'no' }],
+  current,
+})
 const later = (ms: number) => jest.advanceTimersByTimeAsync(ms)
 
 test('changes are kept in the browser at once and saved when the typing pauses', async () => {
@@ -38,7 +48,11 @@ test('changes are kept in the browser at once and saved when the typing pauses',
 })
 
 test('a server that does not answer is tried again until it does', async () => {
-  const [storage, { saves, save }, store] = [memory(), server(refused(0), refused(0), refused(500)), createWorkStore(record)]
+  const [storage, { saves, save }, store] = [
+    memory(),
+    server(refused(0), refused(0), refused(500)),
+    createWorkStore(record),
+  ]
   autosave(store, { save }, storage)
   store.change(titled('a'), null)
   await later(500)
@@ -73,12 +87,18 @@ test('a draft from before somebody else’s save is a conflict, and nothing is o
   autosave(store, { save }, storage)
   await later(5000)
   expect(saves).toEqual([])
-  expect(store.getState()).toMatchObject({ document: { title: 'mine' }, saving: { state: 'conflict', theirs: { version: 3, document: { title: 'theirs' } } } })
+  expect(store.getState()).toMatchObject({
+    document: { title: 'mine' },
+    saving: { state: 'conflict', theirs: { version: 3, document: { title: 'theirs' } } },
+  })
 })
 
 test('a save that comes too late is a conflict; a deleted network is missing', async () => {
   const theirs = { ...record, version: 5, document: titled('theirs') }
-  for (const [answer, state] of [[refused(409, theirs), 'conflict'], [refused(404), 'missing']] as const) {
+  for (const [answer, state] of [
+    [refused(409, theirs), 'conflict'],
+    [refused(404), 'missing'],
+  ] as const) {
     const [storage, { saves, save }, store] = [memory(), server(answer), createWorkStore(record)]
     autosave(store, { save }, storage)
     store.change(titled('mine'), null)

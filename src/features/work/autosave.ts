@@ -21,7 +21,11 @@ const longestWait = 15_000
  *
  * @returns stops it
  */
-export function autosave(store: WorkStore, api: Pick<typeof Api, 'save'>, storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>): () => void {
+export function autosave(
+  store: WorkStore,
+  api: Pick<typeof Api, 'save'>,
+  storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>,
+): () => void {
   const { id } = store.getState()
   let saved = JSON.stringify(store.getState().document)
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -52,7 +56,10 @@ export function autosave(store: WorkStore, api: Pick<typeof Api, 'save'>, storag
       document: draft.document,
       version: draft.version,
       past: [document],
-      saving: draft.version === version ? { state: 'unsaved', reason: 'taken up again after a reload' } : { state: 'conflict', theirs },
+      saving:
+        draft.version === version
+          ? { state: 'unsaved', reason: 'taken up again after a reload' }
+          : { state: 'conflict', theirs },
     })
     if (draft.version === version) schedule(0)
   }
@@ -79,7 +86,9 @@ export function autosave(store: WorkStore, api: Pick<typeof Api, 'save'>, storag
     }
     const read = readNetwork(document)
     if (!read.ok) {
-      store.setState({ saving: { state: 'unsaved', reason: 'it is kept in this browser until what is wrong is put right' } })
+      store.setState({
+        saving: { state: 'unsaved', reason: 'it is kept in this browser until what is wrong is put right' },
+      })
       return
     }
     sending = true
@@ -98,7 +107,12 @@ export function autosave(store: WorkStore, api: Pick<typeof Api, 'save'>, storag
     } else if (answer.status === 404) {
       store.setState({ saving: { state: 'missing' } })
     } else {
-      store.setState({ saving: { state: 'unsaved', reason: `${problemText(answer.problems)}; it is kept in this browser and tried again` } })
+      store.setState({
+        saving: {
+          state: 'unsaved',
+          reason: `${problemText(answer.problems)}; it is kept in this browser and tried again`,
+        },
+      })
       schedule(wait)
       wait = Math.min(2 * wait, longestWait)
     }
@@ -108,7 +122,9 @@ export function autosave(store: WorkStore, api: Pick<typeof Api, 'save'>, storag
 function readDraft(storage: Pick<Storage, 'getItem'>, id: string): Draft | null {
   try {
     const draft = JSON.parse(storage.getItem(draftKey(id)) ?? 'null') as Draft | null
-    return draft && typeof draft.version === 'number' && typeof draft.document === 'object' ? { ...draft, typing: draft.typing ?? {} } : null
+    return draft && typeof draft.version === 'number' && typeof draft.document === 'object'
+      ? { ...draft, typing: draft.typing ?? {} }
+      : null
   } catch {
     return null
   }

@@ -7,20 +7,33 @@ const one = document(['E1 A B 12 V', 'R1 A B 5'])
 
 test('rows with a heading, in any order of columns', () => {
   const pasted = pasteRows(one, 'value\tto\tfrom\tname\n4k7\tC\tA\tR2\n\t C\tB\tW1\n')
-  expect(rows(pasted.document)).toEqual(['E1 source A B 12 V', 'R1 resistor A B 5', 'R2 resistor A C 4k7', 'W1 wire B C'])
+  expect(rows(pasted.document)).toEqual([
+    'E1 source A B 12 V',
+    'R1 resistor A B 5',
+    'R2 resistor A C 4k7',
+    'W1 wire B C',
+  ])
   expect(pasted).toMatchObject({ added: 2, replaced: 0, refused: [] })
 })
 
 test('five, four or three columns without one', () => {
   expect(rows(pasteRows(one, 'R2\tresistor\tA\tC\t10').document)[2]).toBe('R2 resistor A C 10')
-  expect(rows(pasteRows(one, 'R2,A,C,10\nE1,A,C,9V').document)).toEqual(['E1 source A C 9V', 'R1 resistor A B 5', 'R2 resistor A C 10'])
+  expect(rows(pasteRows(one, 'R2,A,C,10\nE1,A,C,9V').document)).toEqual([
+    'E1 source A C 9V',
+    'R1 resistor A B 5',
+    'R2 resistor A C 10',
+  ])
   expect(rows(pasteRows(one, 'A;C;10\nC;B;').document).slice(2)).toEqual(['R2 resistor A C 10', 'W1 wire C B'])
 })
 
 test('a row whose name exists replaces that part; rows that make no sense are named', () => {
   const pasted = pasteRows(one, 'R1\tA\tB\t7\nR2\tA\nR3\t\tB\t5')
   expect(rows(pasted.document)).toEqual(['E1 source A B 12 V', 'R1 resistor A B 7'])
-  expect(pasted).toMatchObject({ added: 0, replaced: 1, refused: ['row 2: 2 columns; give name, kind, from, to, value', 'row 3: the points are missing'] })
+  expect(pasted).toMatchObject({
+    added: 0,
+    replaced: 1,
+    refused: ['row 2: 2 columns; give name, kind, from, to, value', 'row 3: the points are missing'],
+  })
 })
 
 test('a table is told from a cell', () => {

@@ -14,7 +14,8 @@ export function changeField(document: NetworkDocument, index: number, field: Fie
   const before = document.parts[index]
   const parts = document.parts.map((part, i) => (i === index ? withField(part, field, text) : part))
   const { known, ...rest } = document
-  if (known && field === 'name' && known.part === before.name) return { ...document, parts, known: { ...known, part: text } }
+  if (known && field === 'name' && known.part === before.name)
+    return { ...document, parts, known: { ...known, part: text } }
   // A voltage typed for the source stands instead of what was known.
   if (known && field === 'value' && before.kind === 'source' && text !== '') return { ...rest, parts }
   return { ...document, parts }
@@ -30,7 +31,10 @@ function withField(part: PartDocument, field: Field, text: string): PartDocument
 
 /** The document with one more resistor, its ends still to be given. */
 export function addPart(document: NetworkDocument): NetworkDocument {
-  return { ...document, parts: [...document.parts, { name: freeName(document, 'R'), kind: 'resistor', from: '', to: '', resistance: '' }] }
+  return {
+    ...document,
+    parts: [...document.parts, { name: freeName(document, 'R'), kind: 'resistor', from: '', to: '', resistance: '' }],
+  }
 }
 
 /** The document without one part, and without what was known of it. */
@@ -55,7 +59,18 @@ export interface PastedRows {
   readonly refused: readonly string[]
 }
 
-const headings: Readonly<Record<string, Field>> = { name: 'name', part: 'name', kind: 'kind', from: 'from', '+': 'from', to: 'to', '-': 'to', value: 'value', resistance: 'value', voltage: 'value' }
+const headings: Readonly<Record<string, Field>> = {
+  name: 'name',
+  part: 'name',
+  kind: 'kind',
+  from: 'from',
+  '+': 'from',
+  to: 'to',
+  '-': 'to',
+  value: 'value',
+  resistance: 'value',
+  voltage: 'value',
+}
 const byCount: Readonly<Record<number, readonly Field[]>> = {
   5: ['name', 'kind', 'from', 'to', 'value'],
   4: ['name', 'from', 'to', 'value'],
@@ -73,7 +88,9 @@ export function isTable(text: string): boolean {
  * terminals replace the ones there are.
  */
 export function pasteRows(document: NetworkDocument, text: string): PastedRows {
-  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((row) => row.map((cell) => cell.trim()))
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((row) =>
+    row.map((cell) => cell.trim()),
+  )
   const first = rows[0]?.map((cell) => headings[cell.toLowerCase()])
   const headed = first !== undefined && first.filter(Boolean).length >= 3
   let result = document
@@ -88,7 +105,9 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
     if (cell('from') === '' || cell('to') === '') return refused.push(`${row}: the points are missing`)
     const part = partOf(cell, result)
     const supply = part.kind === 'source' || part.kind === 'terminals'
-    const place = result.parts.findIndex(({ name, kind }) => name === part.name || (supply && (kind === 'source' || kind === 'terminals')))
+    const place = result.parts.findIndex(
+      ({ name, kind }) => name === part.name || (supply && (kind === 'source' || kind === 'terminals')),
+    )
     if (place < 0) added++
     else replaced++
     const { known, ...rest } = result

@@ -56,7 +56,12 @@ export function createWorkStore(record: SavedNetwork) {
     change(document: NetworkDocument, of: string | null): void {
       store.setState((before) => {
         const together = of !== null && of === before.lastChange
-        return { document, past: together ? before.past : [...before.past, before.document], future: [], lastChange: of }
+        return {
+          document,
+          past: together ? before.past : [...before.past, before.document],
+          future: [],
+          lastChange: of,
+        }
       })
     },
     /** Ends a run of changes that are undone together. */
@@ -72,14 +77,24 @@ export function createWorkStore(record: SavedNetwork) {
         if (before.typing.formula !== undefined || before.typing.source !== undefined) return { typing: {} }
         const last = before.past[before.past.length - 1]
         if (last === undefined) return before
-        return { document: last, past: before.past.slice(0, -1), future: [before.document, ...before.future], lastChange: null }
+        return {
+          document: last,
+          past: before.past.slice(0, -1),
+          future: [before.document, ...before.future],
+          lastChange: null,
+        }
       })
     },
     redo(): void {
       store.setState((before) => {
         const [next] = before.future
         if (next === undefined) return before
-        return { document: next, past: [...before.past, before.document], future: before.future.slice(1), lastChange: null }
+        return {
+          document: next,
+          past: [...before.past, before.document],
+          future: before.future.slice(1),
+          lastChange: null,
+        }
       })
     },
   }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { workOut, type Worksheet } from '@/core'
 import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
 
@@ -31,13 +31,16 @@ export function useWorksheet(document: NetworkDocument): Worked {
   }, [read])
   const { result: distant, busy, cancel } = useDistant(large)
   const result = small ?? distant
-  const lastGood = useRef<Worksheet | null>(null)
   const good = result && 'worksheet' in result ? result.worksheet : null
-  useEffect(() => {
-    if (good) lastGood.current = good
-  }, [good])
-  // eslint-disable-next-line react-hooks/refs -- the last good worksheet stays on the screen while the input is wrong
-  return { worksheet: good ?? lastGood.current, problems: result && 'problems' in result ? result.problems : [], busy, cancel }
+  // While the input is wrong, the last good worksheet stays on the screen.
+  const [lastGood, setLastGood] = useState(good)
+  if (good && good !== lastGood) setLastGood(good)
+  return {
+    worksheet: good ?? lastGood,
+    problems: result && 'problems' in result ? result.problems : [],
+    busy,
+    cancel,
+  }
 }
 
 function useDistant(network: Network | null) {
@@ -46,10 +49,15 @@ function useDistant(network: Network | null) {
   useEffect(() => {
     if (network === null || network === cancelled) return
     const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
-    worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) => setDone({ of: network, result: resultOf(data) })
+    worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) =>
+      setDone({ of: network, result: resultOf(data) })
     worker.postMessage(network)
     return () => worker.terminate()
   }, [network, cancelled])
   const finished = done !== null && done.of === network
-  return { result: finished ? done.result : null, busy: network !== null && network !== cancelled && !finished, cancel: () => setCancelled(network) }
+  return {
+    result: finished ? done.result : null,
+    busy: network !== null && network !== cancelled && !finished,
+    cancel: () => setCancelled(network),
+  }
 }

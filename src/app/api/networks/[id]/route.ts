@@ -15,7 +15,8 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
     const { version, document } = await readBody(request, changedNetwork)
     const saved = saveNetwork(database(), (await params).id, version, passDoor(document))
     if (saved.result === 'missing') return refuseMissing()
-    if (saved.result === 'conflict') throw refuse(409, `version ${version} is not the newest, ${saved.record.version} is`, { current: saved.record })
+    if (saved.result === 'conflict')
+      throw refuse(409, `version ${version} is not the newest, ${saved.record.version} is`, { current: saved.record })
     return saved.record
   })
 }

@@ -3,7 +3,10 @@ import { database, findNetwork } from '@/db'
 import { analysisQuery, answer, refuse, Refused } from '../../../doors'
 
 /** The analysis of a kept network; `?arithmetic=` and `?order=` as on the command line. */
-export function GET(request: Request, { params }: { readonly params: Promise<{ readonly id: string }> }): Promise<Response> {
+export function GET(
+  request: Request,
+  { params }: { readonly params: Promise<{ readonly id: string }> },
+): Promise<Response> {
   return answer(request, async () => {
     const record = findNetwork(database(), (await params).id)
     if (!record) throw refuse(404, 'there is no such network, or it was deleted')

@@ -1,0 +1,47 @@
+// Sets everything up and starts Nodrel on 127.0.0.1. The database (./data, or NODREL_DATA) is made and seeded by the
+// server when there is none.
+import { spawn } from 'node:child_process'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { build, environment, install, root } from './setup.mjs'
+
+install()
+build()
+
+const wanted = process.env.PORT === undefined ? null : Number(process.env.PORT)
+if (wanted !== null && !(Number.isInteger(wanted) && wanted > 0 && wanted < 65536)) {
+  console.error(`PORT=${process.env.PORT} is not a port number`)
+  process.exit(1)
+}
+const port = wanted ?? (await freePort(3000))
+const server = spawn(
+  process.execPath,
+  [join('node_modules', 'next', 'dist', 'bin', 'next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
+  {
+    cwd: root,
+    env: environment,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  },
+)
+let ready = false
+server.stdout.on('data', (chunk) => {
+  if (ready || !String(chunk).includes('Ready')) return
+  ready = true
+  console.log(`\nNodrel is ready: http://127.0.0.1:${port}\nStop it with Ctrl C; what you entered is kept.`)
+})
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+server.on('exit', (code) => process.exit(code ?? 0))
+
+/** The first port from `first` on that nobody listens on. */
+async function freePort(first) {
+  for (let port = first; port < first + 100; port++) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer()
+      probe.once('error', () => resolve(false))
+      probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)))
+    })
+    if (free) return port
+  }
+  console.error(`No free port between ${first} and ${first + 99}; set PORT`)
+  process.exit(1)
+}

@@ -1,0 +1,75 @@
+// What demo.mjs and test.mjs share. Plain Node: it runs before anything is installed.
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)))
+export const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', DO_NOT_TRACK: '1' }
+
+/** Runs a command to its end, its output shown; ends this process with its status if it fails. */
+export function run(command, args, { quiet = false, env = environment } = {}) {
+  const { status, error, stdout, stderr } = spawnSync(command, args, {
+    cwd: root,
+    env,
+    stdio: quiet ? 'pipe' : 'inherit',
+    encoding: 'utf8',
+  })
+  if (status === 0) return
+  if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`)
+  console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}`)
+  process.exit(status || 1)
+}
+
+/** Does `work` unless it was done before for the same state of these files and folders. */
+function once(name, paths, done, work) {
+  const stamp = join(root, '.stamp', name)
+  const state = hashOf(paths)
+  if (done() && existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return
+  work()
+  mkdirSync(dirname(stamp), { recursive: true })
+  writeFileSync(stamp, hashOf(paths))
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256').update(process.version)
+  const add = (path) => {
+    if (!existsSync(path)) return
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name))
+    else hash.update(path).update(readFileSync(path))
+  }
+  for (const path of paths) add(join(root, path))
+  return hash.digest('hex')
+}
+
+/** Installs the packages if they are missing or the lock file changed. */
+export function install() {
+  const major = Number(process.versions.node.split('.')[0])
+  if (major < 20) {
+    console.error(`Nodrel needs Node 20 or newer; this is ${process.version}.`)
+    process.exit(1)
+  }
+  once(
+    'install',
+    ['package-lock.json'],
+    () => existsSync(join(root, 'node_modules', '.bin', 'next')),
+    () => {
+      console.log('Installing packages; the first time takes a few minutes …')
+      run('npm', ['ci', '--no-audit', '--no-fund'])
+    },
+  )
+}
+
+/** Builds the application if its sources changed. */
+export function build() {
+  once(
+    'build',
+    ['src', 'public', 'drizzle', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'],
+    () => existsSync(join(root, '.next', 'BUILD_ID')),
+    () => {
+      console.log('Building …')
+      run(process.execPath, [join('node_modules', 'next', 'dist', 'bin', 'next'), 'build'])
+    },
+  )
+}
