@@ -19,7 +19,7 @@ export function Shell() {
   const list = useMemo(
     (): readonly Command[] => [
       { name: 'Find a network or a command', keys: 'mod+k', inFields: true, run: () => setOpen('palette') },
-      { name: 'Show all keys', keys: 'shift+slash', run: () => setOpen('keys') },
+      { name: 'Show all keys', keys: '?', run: () => setOpen('keys') },
       { name: 'Go to the logbook', keys: 'g', run: () => router.push('/') },
       { name: 'Light or dark', keys: 'd', run: () => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark') },
       {
@@ -49,7 +49,7 @@ export function Shell() {
       <Button
         look="bar"
         tip="Show all keys"
-        keys="shift+slash"
+        keys="?"
         aria-label="Show all keys"
         onClick={() => setOpen('keys')}
         className="font-mono text-xs"

@@ -7,7 +7,7 @@ import { create } from 'zustand'
 /** Something the person can do: it has a key, stands in the list of keys, and can be found by name. */
 export interface Command {
   readonly name: string
-  /** As react-hotkeys-hook reads it: `mod+z`, `shift+slash`, `j,down`. */
+  /** As react-hotkeys-hook reads it: `mod+z`, `?`, `j,down`. */
   readonly keys: string
   readonly run: () => void
   /** Also while typing in a field. */
@@ -42,6 +42,9 @@ export function Commands({ list }: { readonly list: readonly Command[] }) {
 function BoundKey({ command }: { readonly command: Command }) {
   useHotkeys(command.keys, () => command.run(), {
     preventDefault: true,
+    // The letter that is typed counts, not the place of its key; where ? stands differs between keyboards.
+    useKey: true,
+    ignoreModifiers: command.keys === '?',
     enableOnFormTags: command.inFields ?? false,
     enableOnContentEditable: command.inFields ?? false,
     // An open dialog has the keyboard to itself.
@@ -53,7 +56,6 @@ function BoundKey({ command }: { readonly command: Command }) {
 const shown: Readonly<Record<string, string>> = {
   mod: 'Ctrl',
   shift: 'Shift',
-  slash: '/',
   down: '↓',
   up: '↑',
   esc: 'Esc',
@@ -65,12 +67,11 @@ const shown: Readonly<Record<string, string>> = {
 export function keyText(keys: string): string {
   return keys
     .split(',')
-    .map((one) => {
-      if (one === 'shift+slash') return '?'
-      return one
+    .map((one) =>
+      one
         .split('+')
         .map((key) => shown[key] ?? key.toUpperCase())
-        .join(' ')
-    })
+        .join(' '),
+    )
     .join(' or ')
 }

@@ -195,11 +195,11 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: Ha
       data-row={index}
       data-side={side}
       className={clsx(
-        'flex max-w-full min-w-0 flex-wrap items-center gap-x-4 gap-y-1',
+        'flex max-w-full min-w-0 flex-wrap items-center gap-x-3 gap-y-1',
         side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
       )}
     >
-      <div className="min-w-[10rem] flex-[1_1_10rem] leading-snug">
+      <div className="min-w-[9.5rem] flex-[1_1_9.5rem] leading-snug">
         {side === 'reduce' ? (
           <DownWords worksheet={worksheet} index={index} />
         ) : (

@@ -19,12 +19,13 @@ import { useDropzone } from 'react-dropzone'
 import { answerCsv, answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { autosave } from './autosave'
+import { claimDraftSlot } from './draftSlot'
 import { Findings } from './Findings'
 import { FormulaLine } from './FormulaLine'
 import { PartsPanel } from './PartsPanel'
 import { SavingState } from './SavingState'
 import { SourceField } from './SourceField'
-import { createWorkStore } from './store'
+import { createWorkStore, type WorkStore } from './store'
 import { TitleField } from './TitleField'
 import { useWorksheet } from './useWorksheet'
 import { Valley } from './Valley'
@@ -36,7 +37,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   const { settings, change: changeSettings } = useSettings()
   const { worksheet, problems, busy, cancel } = useWorksheet(state.document)
   const [row, setRow] = useState(-1)
-  useEffect(() => autosave(store, api, localStorage), [store])
+  useEffect(() => keep(store), [store])
 
   const { document, typing } = state
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
@@ -187,7 +188,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
           <Findings worksheet={worksheet} problems={problems} document={document} />
           {worksheet && (
             <div
-              className={clsx(wrong && 'opacity-45 grayscale')}
+              className={clsx(wrong && 'greyed')}
               aria-label={wrong ? 'The last good analysis' : undefined}
               role={wrong ? 'group' : undefined}
             >
@@ -200,6 +201,25 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
       </div>
     </div>
   )
+}
+
+/** Saves by itself while the network is open. */
+function keep(store: WorkStore): () => void {
+  let closed = false
+  let stop = () => {
+    closed = true
+  }
+  void claimDraftSlot(store.getState().id, localStorage, navigator.locks as LockManager | undefined).then(
+    ({ key, release }) => {
+      if (closed) return release()
+      const stopSaving = autosave(store, api, localStorage, key)
+      stop = () => {
+        stopSaving()
+        release()
+      }
+    },
+  )
+  return () => stop()
 }
 
 function MenuItem({

@@ -5,6 +5,7 @@ import { createWorkStore } from './store'
 
 jest.useFakeTimers()
 
+const key = 'nodrel-draft:n1:0'
 const record: SavedNetwork = { id: 'n1', title: '', version: 1, updatedAt: '', document: document(worked) }
 const titled = (title: string) => ({ ...record.document, title })
 
@@ -37,10 +38,10 @@ const later = (ms: number) => jest.advanceTimersByTimeAsync(ms)
 
 test('changes are kept in the browser at once and saved when the typing pauses', async () => {
   const [storage, { saves, save }, store] = [memory(), server(), createWorkStore(record)]
-  autosave(store, { save }, storage)
+  autosave(store, { save }, storage, key)
   store.change(titled('a'), 'title')
   store.change(titled('ab'), 'title')
-  expect(JSON.parse(storage.held.get('nodrel-draft:n1') ?? '')).toMatchObject({ version: 1, document: { title: 'ab' } })
+  expect(JSON.parse(storage.held.get(key) ?? '')).toMatchObject({ version: 1, document: { title: 'ab' } })
   await later(1000)
   expect(saves).toEqual([{ version: 1, title: 'ab' }])
   expect(store.getState()).toMatchObject({ version: 2, saving: { state: 'saved' } })
@@ -53,7 +54,7 @@ test('a server that does not answer is tried again until it does', async () => {
     server(refused(0), refused(0), refused(500)),
     createWorkStore(record),
   ]
-  autosave(store, { save }, storage)
+  autosave(store, { save }, storage, key)
   store.change(titled('a'), null)
   await later(500)
   expect(store.getState().saving).toMatchObject({ state: 'unsaved', reason: expect.stringContaining('tried again') })
@@ -65,7 +66,7 @@ test('a server that does not answer is tried again until it does', async () => {
 
 test('what is wrong is not sent, but survives a reload', async () => {
   const [storage, { saves, save }, store] = [memory(), server(), createWorkStore(record)]
-  const stop = autosave(store, { save }, storage)
+  const stop = autosave(store, { save }, storage, key)
   store.change({ ...record.document, parts: record.document.parts.slice(1) }, null)
   store.type({ formula: '1 + (2' })
   await later(1000)
@@ -73,7 +74,7 @@ test('what is wrong is not sent, but survives a reload', async () => {
   expect(store.getState().saving).toMatchObject({ state: 'unsaved' })
   stop()
   const again = createWorkStore(record)
-  autosave(again, { save }, storage)
+  autosave(again, { save }, storage, key)
   expect(again.getState()).toMatchObject({ typing: { formula: '1 + (2' }, document: { parts: { length: 5 } } })
   again.undo()
   again.undo()
@@ -82,9 +83,9 @@ test('what is wrong is not sent, but survives a reload', async () => {
 
 test('a draft from before somebody else’s save is a conflict, and nothing is overwritten', async () => {
   const [storage, { saves, save }] = [memory(), server()]
-  storage.setItem('nodrel-draft:n1', JSON.stringify({ version: 1, document: titled('mine'), typing: {} }))
+  storage.setItem(key, JSON.stringify({ version: 1, document: titled('mine'), typing: {} }))
   const store = createWorkStore({ ...record, version: 3, document: titled('theirs') })
-  autosave(store, { save }, storage)
+  autosave(store, { save }, storage, key)
   await later(5000)
   expect(saves).toEqual([])
   expect(store.getState()).toMatchObject({
@@ -100,7 +101,7 @@ test('a save that comes too late is a conflict; a deleted network is missing', a
     [refused(404), 'missing'],
   ] as const) {
     const [storage, { saves, save }, store] = [memory(), server(answer), createWorkStore(record)]
-    autosave(store, { save }, storage)
+    autosave(store, { save }, storage, key)
     store.change(titled('mine'), null)
     await later(30_000)
     expect(saves).toHaveLength(1)
@@ -109,11 +110,33 @@ test('a save that comes too late is a conflict; a deleted network is missing', a
   }
 })
 
+test('after a conflict the person’s choice goes on, with the other within reach of undo', async () => {
+  const theirs = { ...record, version: 5, document: titled('theirs') }
+  const [storage, { saves, save }, store] = [memory(), server(refused(409, theirs)), createWorkStore(record)]
+  autosave(store, { save }, storage, key)
+  store.change(titled('mine'), null)
+  await later(1000)
+  const mine = store.getState()
+  store.setState({
+    document: theirs.document,
+    version: 5,
+    past: [...mine.past, mine.document],
+    saving: { state: 'saving' },
+  })
+  await later(1000)
+  expect(saves).toHaveLength(1)
+  expect(store.getState()).toMatchObject({ saving: { state: 'saved' }, document: { title: 'theirs' } })
+  store.undo()
+  expect(store.getState().saving.state).toBe('saving')
+  await later(1000)
+  expect(saves.at(-1)).toEqual({ version: 5, title: 'mine' })
+})
+
 test('a damaged draft is passed over', () => {
   const storage = memory()
-  storage.setItem('nodrel-draft:n1', '{')
+  storage.setItem(key, '{')
   const store = createWorkStore(record)
-  autosave(store, server(), storage)
+  autosave(store, server(), storage, key)
   expect(store.getState().document).toBe(record.document)
 })
 

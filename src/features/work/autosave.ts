@@ -10,7 +10,6 @@ interface Draft {
   readonly typing: Typing
 }
 
-const draftKey = (id: string) => `nodrel-draft:${id}`
 /** How long to wait after a change, and at most between two tries, in milliseconds. */
 const quiet = 400
 const longestWait = 15_000
@@ -19,12 +18,14 @@ const longestWait = 15_000
  * Saves the open network by itself: every change is kept in the browser at once, and sent to the server when
  * the typing pauses. What fails is tried again; what was changed elsewhere is left to the person.
  *
+ * @param key where in the storage this window keeps its draft
  * @returns stops it
  */
 export function autosave(
   store: WorkStore,
   api: Pick<typeof Api, 'save'>,
   storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>,
+  key: string,
 ): () => void {
   const { id } = store.getState()
   let saved = JSON.stringify(store.getState().document)
@@ -33,11 +34,18 @@ export function autosave(
   let sending = false
   let stopped = false
 
-  takeUpDraft()
+  // What was typed before this began is newer than any draft.
+  if (store.getState().past.length === 0) takeUpDraft()
+  else schedule(quiet)
   const unsubscribe = store.subscribe((now, before) => {
-    if (now.document === before.document && now.typing === before.typing && now.version === before.version) return
+    const chosen =
+      (before.saving.state === 'conflict' || before.saving.state === 'missing') && now.saving.state === 'saving'
+    if (now.document === before.document && now.typing === before.typing && !chosen) return
     keepDraft()
-    if (now.saving.state !== 'conflict' && now.saving.state !== 'missing') schedule(quiet)
+    if (now.saving.state === 'conflict' || now.saving.state === 'missing') return
+    if (now.saving.state === 'saved' && JSON.stringify(now.document) !== saved)
+      store.setState({ saving: { state: 'saving' } })
+    schedule(quiet)
   })
   return () => {
     stopped = true
@@ -46,7 +54,7 @@ export function autosave(
   }
 
   function takeUpDraft(): void {
-    const draft = readDraft(storage, id)
+    const draft = readDraft(storage, key)
     if (draft === null) return
     const { version, document } = store.getState()
     store.setState({ typing: draft.typing })
@@ -67,8 +75,8 @@ export function autosave(
   function keepDraft(): void {
     const { version, document, typing } = store.getState()
     const nothing = JSON.stringify(document) === saved && Object.values(typing).every((text) => text === undefined)
-    if (nothing) storage.removeItem(draftKey(id))
-    else storage.setItem(draftKey(id), JSON.stringify({ version, document, typing } satisfies Draft))
+    if (nothing) storage.removeItem(key)
+    else storage.setItem(key, JSON.stringify({ version, document, typing } satisfies Draft))
   }
 
   function schedule(after: number): void {
@@ -103,6 +111,7 @@ export function autosave(
       keepDraft()
       if (!same) schedule(quiet)
     } else if (answer.status === 409 && answer.current) {
+      saved = JSON.stringify(answer.current.document)
       store.setState({ saving: { state: 'conflict', theirs: answer.current } })
     } else if (answer.status === 404) {
       store.setState({ saving: { state: 'missing' } })
@@ -119,9 +128,9 @@ export function autosave(
   }
 }
 
-function readDraft(storage: Pick<Storage, 'getItem'>, id: string): Draft | null {
+function readDraft(storage: Pick<Storage, 'getItem'>, key: string): Draft | null {
   try {
-    const draft = JSON.parse(storage.getItem(draftKey(id)) ?? 'null') as Draft | null
+    const draft = JSON.parse(storage.getItem(key) ?? 'null') as Draft | null
     return draft && typeof draft.version === 'number' && typeof draft.document === 'object'
       ? { ...draft, typing: draft.typing ?? {} }
       : null

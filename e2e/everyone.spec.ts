@@ -1,0 +1,111 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { formulaField, newNetwork, openNetwork } from './helpers'
+
+async function expectNoFaults(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
+  ).toEqual([])
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(colorScheme, () => {
+    test.use({ colorScheme })
+    test('axe finds nothing on the logbook', async ({ page }) => {
+      await page.goto('/')
+      await expect(page.getByRole('heading', { name: 'Dew strip, short', exact: true })).toBeVisible()
+      await expectNoFaults(page)
+    })
+    test('axe finds nothing on the worksheet, its parts list, a verdict, the ways to a value, and a mistake', async ({
+      page,
+    }) => {
+      await openNetwork(page, 'Dew strip, after the repair')
+      await page.keyboard.press('p')
+      await page.locator('[data-target="part-1"]').first().click()
+      await page.locator('[data-target="part-2"]').first().click()
+      await expectNoFaults(page)
+      await page.locator('[data-target="value-1"]').first().click()
+      await expectNoFaults(page)
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('Escape')
+      await formulaField(page).fill('R1 (')
+      await expect(page.getByRole('group', { name: 'The last good analysis' })).toBeVisible()
+      await expectNoFaults(page)
+    })
+    test('axe finds nothing on a bridge, the keys and the palette', async ({ page }) => {
+      await openNetwork(page, 'Tilt sensor bridge')
+      await expectNoFaults(page)
+      await page.keyboard.press('?')
+      await expectNoFaults(page)
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('Control+k')
+      await expect(page.getByRole('option', { name: 'Dew strip, short', exact: true })).toBeVisible()
+      await expectNoFaults(page)
+    })
+  })
+}
+
+test('on a phone the valley is one column, down and then up, and nothing sticks out', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 })
+  await openNetwork(page, 'Dew strip, short')
+  const places = await page
+    .locator('[data-row], #floor')
+    .evaluateAll((all) =>
+      all.map(
+        (it) =>
+          `${it.id || `${it.getAttribute('data-side')} ${it.getAttribute('data-row')}`}@${it.getBoundingClientRect().top}`,
+      ),
+    )
+  const inOrder = [...places]
+    .sort((a, b) => Number(a.split('@')[1]) - Number(b.split('@')[1]))
+    .map((place) => place.split('@')[0])
+  expect(inOrder).toEqual(['reduce 0', 'reduce 1', 'reduce 2', 'floor', 'expand 2', 'expand 1', 'expand 0'])
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+})
+
+test('at 1280 × 800 a six-resistor problem, valley and answer, is on one screen', async ({ page }) => {
+  await newNetwork(page, 'Six', 'R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
+  const bottom = await page.getByRole('region', { name: 'Answers' }).evaluate((it) => it.getBoundingClientRect().bottom)
+  expect(bottom).toBeLessThanOrEqual(840)
+})
+
+test('twelve parts lie on their sheets without overlapping', async ({ page }) => {
+  await newNetwork(page, 'Twelve', '1k + (2k2 + 3k3 // 4k7 + 560) // (6k8 + 8k2 // 9k1) + 470 // 680 // (1k2 + 1k5)')
+  const clash = await page
+    .locator('[data-row="0"] svg')
+    .first()
+    .evaluate((svg) => {
+      const boxes = [...svg.querySelectorAll('text')]
+        .map((text) => ({ text: text.textContent, box: text.getBoundingClientRect() }))
+        .filter(({ text }) => /^[R\d].*[ΩR\d]/.test(text ?? ''))
+      return boxes.flatMap(({ text, box }, i) =>
+        boxes
+          .slice(i + 1)
+          .filter(
+            ({ box: other }) =>
+              box.left < other.right &&
+              other.left < box.right &&
+              box.top + 2 < other.bottom &&
+              other.top + 2 < box.bottom,
+          )
+          .map((other) => `${text} on ${other.text}`),
+      )
+    })
+  expect(clash).toEqual([])
+})
+
+test('with reduced motion nothing moves', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await openNetwork(page, 'Dew strip, short')
+  const moving = await page.evaluate(
+    () =>
+      [...document.querySelectorAll('*')].filter((it) => {
+        const style = getComputedStyle(it)
+        return style.transitionDuration.split(',').some((d) => parseFloat(d) > 0) && style.transitionProperty !== 'none'
+      }).length,
+  )
+  expect(moving).toBe(0)
+})

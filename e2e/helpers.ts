@@ -1,0 +1,46 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+/** Makes a network in the browser as a newcomer would: from the logbook, by its formula. */
+export async function newNetwork(page: Page, title: string, formula: string): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New network' }).click()
+  await page.waitForURL(/\/networks\//)
+  await page.getByLabel('Title of the network').fill(title)
+  await formulaField(page).fill(formula)
+  await saved(page)
+}
+
+/** Opens a network of the sample set, or one made before, from the logbook. */
+export async function openNetwork(page: Page, title: string): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('link', { name: title, exact: true }).first().click()
+  await page.waitForURL(/\/networks\//)
+}
+
+export function formulaField(page: Page): Locator {
+  return page.getByLabel('The network as a formula')
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-saving]')).toHaveText('saved')
+}
+
+/** A part on the sheet of a row. */
+export function partOn(page: Page, row: number, side: 'reduce' | 'expand', name: string): Locator {
+  return half(page, row, side)
+    .locator('svg')
+    .getByRole('button', { name: new RegExp(`^${name.replace(/[()+‖]/g, '\\$&')}, `) })
+}
+
+export function half(page: Page, row: number, side: 'reduce' | 'expand'): Locator {
+  return page.locator(`[data-row="${row}"][data-side="${side}"]`)
+}
+
+/** The cells of the answer table's row for a part. */
+export async function answerOf(page: Page, name: string): Promise<string[]> {
+  const row = page
+    .getByRole('region', { name: 'Answers' })
+    .getByRole('row')
+    .filter({ has: page.getByRole('cell', { name, exact: true }) })
+  return (await row.getByRole('cell').allInnerTexts()).map((text) => text.replaceAll('\u2009', ' ').trim())
+}
