@@ -11,11 +11,10 @@ const file = (name: string, content: unknown) => {
   return path
 }
 const run = (args: readonly string[], input = '') => {
-  const { stdout, stderr, status } = spawnSync(
-    process.execPath,
-    ['node_modules/tsx/dist/cli.mjs', 'src/cli/analyse.ts', ...args],
-    { input, encoding: 'utf8' },
-  )
+  const { stdout, stderr, status } = spawnSync(process.execPath, ['scripts/run.mjs', 'src/cli/analyse.ts', ...args], {
+    input,
+    encoding: 'utf8',
+  })
   return {
     lines: stdout
       .split('\n')

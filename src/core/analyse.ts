@@ -199,7 +199,7 @@ function describe<N>(
       kind: part.kind,
       resistance:
         part.kind === 'resistor'
-          ? sure(arithmetic.from(part.resistance.exact), 'Ω')
+          ? sure(arithmetic.from(part.resistance), 'Ω')
           : part.kind === 'wire'
             ? sure(arithmetic.zero, 'Ω')
             : null,
@@ -245,7 +245,7 @@ function givenOfSupply<N>(network: Network, name: string, arithmetic: Arithmetic
       : null)
   if (!known || known.part !== name) return nothing
   const unit = ({ voltage: 'V', current: 'A', power: 'W' } as const)[known.quantity]
-  return { ...nothing, [known.quantity]: valueOf(arithmetic.toAmount(arithmetic.from(known.value.exact)), unit) }
+  return { ...nothing, [known.quantity]: valueOf(arithmetic.toAmount(arithmetic.from(known.value)), unit) }
 }
 
 function valueOf(amount: Amount, unit: Unit): Value {

@@ -12,4 +12,5 @@ export {
   type Refusal,
   type Value,
 } from './analyse'
+export { solveNumbers, type Numbers } from './solve'
 export * from './worksheet'

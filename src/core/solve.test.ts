@@ -3,7 +3,9 @@ import Fraction from 'fraction.js'
 import { document, networkOf, worked } from '../../test/documents'
 import { nodeVoltages } from '../../test/nodeVoltage'
 import { ladder, randomNetwork } from '../../test/randomNetwork'
-import { analyse, analyseNetwork, type Analysis, type AnalyseOptions } from '.'
+import { analyse, analyseNetwork, solveNumbers, type Analysis, type AnalyseOptions } from '.'
+import { exact } from './arithmetic'
+import { wire } from './nodes'
 import type { Network, NetworkDocument } from './network'
 
 function analysed(from: Network | NetworkDocument, options: AnalyseOptions = {}): Analysis {
@@ -121,7 +123,7 @@ test('currents through wires and zero ohms obey Kirchhoff’s current law at eve
 test('floats and paper values lie near the exact ones', () => {
   for (let seed = 0; seed < 60; seed++) {
     const random = networkOf(randomNetwork(seed, 2 + (seed % 12)))
-    const exact = analysed(random)
+    const sharp = analysed(random)
     for (const [arithmetic, slack] of [
       ['float', 1e-12],
       ['rounded:6', 1e-4],
@@ -129,7 +131,7 @@ test('floats and paper values lie near the exact ones', () => {
       const near = analysed(random, { arithmetic })
       near.parts.forEach((part, i) => {
         for (const which of ['voltage', 'current', 'power'] as const) {
-          const wanted = exact.parts[i][which]?.value ?? NaN
+          const wanted = sharp.parts[i][which]?.value ?? NaN
           expect(Math.abs((part[which]?.value ?? NaN) - wanted)).toBeLessThanOrEqual(slack * Math.abs(wanted))
           expect(part[which]).not.toHaveProperty('exact')
         }
@@ -176,8 +178,8 @@ describe('one known quantity anywhere gives the supply', () => {
   test('random: any known quantity of any resistor gives the source back', () => {
     for (let seed = 0; seed < 120; seed++) {
       const random = randomNetwork(seed, 2 + (seed % 10))
-      const exact = analysed(networkOf(random))
-      const pick = exact.parts.filter(({ kind }) => kind === 'resistor')[seed % (exact.parts.length - 1)]
+      const solved = analysed(networkOf(random))
+      const pick = solved.parts.filter(({ kind }) => kind === 'resistor')[seed % (solved.parts.length - 1)]
       const quantity = (['voltage', 'current', 'power'] as const)[seed % 3]
       const value = pick[quantity]?.exact?.replace('-', '') ?? ''
       if (value.length > 90) continue
@@ -244,6 +246,23 @@ describe('zero ohms', () => {
     expect(of(analysis, 'R1')).toEqual([null, null, null])
     expect(analysis.findings[0]).toMatchObject({ code: 'shorted-supply', parts: ['E1', 'R1', 'R2'] })
   })
+})
+
+test('numbers alone are the same as those of the whole analysis', () => {
+  for (let seed = 0; seed < 80; seed++) {
+    const random = networkOf(randomNetwork(seed, 1 + (seed % 14), { clutter: true }))
+    const solved = solveNumbers(random, wire(random), exact)
+    if (!solved.ok) throw new Error('refused')
+    const analysis = analysed(random)
+    const { reduction, equivalent, supply, expansion } = solved.numbers
+    expect([equivalent, supply?.current].map((n) => n && exact.toAmount(n).exact)).toEqual([
+      analysis.equivalent?.exact,
+      analysis.supply.current?.exact,
+    ])
+    reduction.leaves.forEach((part, leaf) => {
+      expect(exact.toAmount(expansion?.power[leaf] ?? exact.zero).exact).toBe(analysis.parts[part].power?.exact)
+    })
+  }
 })
 
 test('parts that carry nothing are listed with zeros, or nulls where the potential is undefined', () => {
@@ -337,10 +356,10 @@ test('random bridges: what is not a bridge reduces, what is stops', () => {
 test('above 200 parts floats are used unless told otherwise, and agree with exact arithmetic', () => {
   const random = networkOf(randomNetwork(7, 230))
   const near = analysed(random)
-  const exact = analysed(random, { arithmetic: 'exact' })
+  const sharp = analysed(random, { arithmetic: 'exact' })
   expect(near.arithmetic).toBe('float')
-  expect(near.equivalent?.value).toBeCloseTo(exact.equivalent?.value ?? NaN, 9)
-  expect(exact.checks.every(({ holds }) => holds)).toBe(true)
+  expect(near.equivalent?.value).toBeCloseTo(sharp.equivalent?.value ?? NaN, 9)
+  expect(sharp.checks.every(({ holds }) => holds)).toBe(true)
   expect(near.checks.every(({ holds }) => holds)).toBe(true)
 })
 

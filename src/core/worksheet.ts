@@ -124,7 +124,7 @@ export function waysOfAll(
   if (!worksheet.analysis.supply.current) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
     const numbers = <K extends 'resistance' | ExpandedQuantity>(which: K) =>
-      elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.fromAmount(amount)))
+      elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.from(amount)))
     const sure = (which: 'resistance' | 'voltage' | 'power') =>
       numbers(which).map((number) => number ?? arithmetic.zero)
     const values = {

@@ -1,6 +1,9 @@
 import fc from 'fast-check'
-import { exact, float, rounded } from '.'
+import { exact, rounded } from '.'
 import { greatestCommonDivisor } from './divisor'
+
+/** What was read of an exact ratio. */
+const of = (ratio: string) => ({ value: NaN, exact: ratio })
 
 const show = (a: Parameters<typeof exact.toAmount>[0]) => {
   const amount = exact.toAmount(a)
@@ -8,54 +11,48 @@ const show = (a: Parameters<typeof exact.toAmount>[0]) => {
 }
 
 test('1/3 + 1/6 is 1/2', () => {
-  expect(show(exact.add(exact.from('1/3'), exact.from('1/6')))).toBe('1/2')
-  expect(show(exact.subtract(exact.from('1/3'), exact.from('1/2')))).toBe('-1/6')
-  expect(show(exact.divide(exact.from('-2/3'), exact.from('4/9')))).toBe('-3/2')
-  expect(show(exact.invert(exact.from('-2/3')))).toBe('-3/2')
+  expect(show(exact.add(exact.from(of('1/3')), exact.from(of('1/6'))))).toBe('1/2')
+  expect(show(exact.subtract(exact.from(of('1/3')), exact.from(of('1/2'))))).toBe('-1/6')
+  expect(show(exact.divide(exact.from(of('-2/3')), exact.from(of('4/9'))))).toBe('-3/2')
+  expect(show(exact.invert(exact.from(of('-2/3'))))).toBe('-3/2')
 })
 
 test('square roots stay exact', () => {
-  expect(show(exact.squareRoot(exact.from('9/4')))).toBe('3/2')
-  const root = exact.squareRoot(exact.from('125/2'))
+  expect(show(exact.squareRoot(exact.from(of('9/4'))))).toBe('3/2')
+  const root = exact.squareRoot(exact.from(of('125/2')))
   expect(show(root)).toBe('5√10/2')
   expect(exact.toAmount(root).value).toBeCloseTo(Math.sqrt(62.5), 12)
   expect(show(exact.multiply(root, root))).toBe('125/2')
-  expect(show(exact.divide(exact.from('5'), root))).toBe('√10/5')
+  expect(show(exact.divide(exact.from(of('5')), root))).toBe('√10/5')
   expect(show(exact.add(root, root))).toBe('5√10')
-  expect(exact.compare(root, exact.from('8'))).toBeLessThan(0)
-  expect(exact.compare(root, exact.from('7'))).toBeGreaterThan(0)
+  expect(exact.compare(root, exact.from(of('8')))).toBeLessThan(0)
+  expect(exact.compare(root, exact.from(of('7')))).toBeGreaterThan(0)
   expect(exact.compare(root, exact.zero)).toBeGreaterThan(0)
 })
 
 test('an amount gives its number back', () => {
   for (const number of [
-    exact.from('-25/2'),
-    exact.squareRoot(exact.from('2')),
-    exact.squareRoot(exact.from('125/2')),
+    exact.from(of('-25/2')),
+    exact.squareRoot(exact.from(of('2'))),
+    exact.squareRoot(exact.from(of('125/2'))),
     exact.zero,
   ]) {
-    expect(exact.compare(exact.fromAmount(exact.toAmount(number)), number)).toBe(0)
+    expect(exact.compare(exact.from(exact.toAmount(number)), number)).toBe(0)
   }
   const paper = rounded(3)
-  const third = paper.write(paper.from('1/3'))
-  expect(paper.compare(paper.fromAmount(paper.toAmount(third)), third)).toBe(0)
+  const third = paper.write(paper.from(of('1/3')))
+  expect(paper.compare(paper.from(paper.toAmount(third)), third)).toBe(0)
 })
 
 test('rounded arithmetic rounds what is written down, half away from zero', () => {
   const paper = rounded(3)
-  const written = (ratio: string) => paper.toAmount(paper.write(paper.from(ratio))).value
+  const written = (ratio: string) => paper.toAmount(paper.write(paper.from(of(ratio)))).value
   expect(written('1/3')).toBe(0.333)
   expect(written('1005/1000')).toBe(1.01)
   expect(written('-1005/1000')).toBe(-1.01)
   expect(written('123456')).toBe(123000)
-  expect(paper.toAmount(paper.write(paper.squareRoot(paper.from('2')))).value).toBe(1.41)
+  expect(paper.toAmount(paper.write(paper.squareRoot(paper.from(of('2'))))).value).toBe(1.41)
   expect(() => rounded(0)).toThrow(RangeError)
-})
-
-test('doubles take long fractions', () => {
-  const long = '1'.padEnd(400, '0')
-  expect(float.from(`${long}/3${long.slice(1)}`)).toBe(1 / 3)
-  expect(float.from('47/10')).toBe(4.7)
 })
 
 test('Lehmer’s method finds the same divisor as Euclid’s', () => {
@@ -76,7 +73,7 @@ test('Lehmer’s method finds the same divisor as Euclid’s', () => {
 test('exact arithmetic obeys the laws of fractions', () => {
   const number = fc
     .tuple(fc.bigInt({ min: -(10n ** 30n), max: 10n ** 30n }), fc.bigInt({ min: 1n, max: 10n ** 30n }))
-    .map(([n, d]) => exact.write(exact.divide(exact.from(String(n)), exact.from(String(d)))))
+    .map(([n, d]) => exact.write(exact.divide(exact.from(of(String(n))), exact.from(of(String(d))))))
   fc.assert(
     fc.property(number, number, number, (a, b, c) => {
       const left = exact.multiply(a, exact.add(b, c))

@@ -1,4 +1,4 @@
-import type { Amount, Ratio } from '../quantity'
+import type { Amount } from '../quantity'
 
 /**
  * A number system. Reduction and expansion are written once over it.
@@ -8,8 +8,8 @@ export interface Arithmetic<N> {
   /** `exact`, `float` or `rounded:N`, as the command line names it. */
   readonly name: string
   readonly zero: N
-  /** The number of an exact ratio. */
-  from(ratio: Ratio): N
+  /** The number that an amount stands for: one that was read, or that this system wrote. */
+  from(amount: Amount): N
   add(a: N, b: N): N
   subtract(a: N, b: N): N
   multiply(a: N, b: N): N
@@ -27,8 +27,6 @@ export interface Arithmetic<N> {
    */
   write(a: N, expected?: N): N
   toAmount(a: N): Amount
-  /** The number that an amount of this system stands for. */
-  fromAmount(amount: Amount): N
 }
 
 /** The smallest double with full precision: below it, values that fade out along a long ladder lose their digits. */

@@ -38,11 +38,10 @@ export function reduced(a: ExactNumber): ExactNumber {
   return { n: n / divisor, d: d / divisor, root, lowest: true }
 }
 
-function from(ratio: Ratio): ExactNumber {
+function fromRatio(ratio: Ratio): ExactNumber {
   const slash = ratio.indexOf('/')
-  return slash < 0
-    ? rational(BigInt(ratio), 1n)
-    : rational(BigInt(ratio.slice(0, slash)), BigInt(ratio.slice(slash + 1)))
+  const [n, d] = slash < 0 ? [BigInt(ratio), 1n] : [BigInt(ratio.slice(0, slash)), BigInt(ratio.slice(slash + 1))]
+  return { n, d, root: 1n, lowest: true }
 }
 
 /** Beyond this, sums are brought to lowest terms on the way, so that long ones do not swell. */
@@ -116,9 +115,8 @@ function write(a: ExactNumber, expected?: ExactNumber): ExactNumber {
   return expected !== undefined && a.root === expected.root && compare(a, expected) === 0 ? expected : reduced(a)
 }
 
-/** The value of an amount that {@link toAmount} gave. */
-function fromAmount({ exact: ratio, root }: Amount): ExactNumber {
-  if (ratio !== undefined) return { ...from(ratio), lowest: true }
+function from({ exact: ratio, root }: Amount): ExactNumber {
+  if (ratio !== undefined) return fromRatio(ratio)
   const [, factor, inside, under] = /^(-?\d*)√(\d+)(?:\/(\d+))?$/.exec(root ?? '') ?? []
   if (inside === undefined) throw new Error('an amount without an exact value is not of exact arithmetic')
   const n = factor === '' || factor === '-' ? BigInt(`${factor}1`) : BigInt(factor)
@@ -149,5 +147,4 @@ export const exact: Arithmetic<ExactNumber> = {
   isZero: (a) => a.n === 0n,
   write,
   toAmount,
-  fromAmount,
 }

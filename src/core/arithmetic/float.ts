@@ -1,11 +1,10 @@
-import { fractionOf, numberOf } from '../quantity'
 import type { Arithmetic } from './arithmetic'
 
 /** Double-precision arithmetic, for large networks: about fifteen figures. */
 export const float: Arithmetic<number> = {
   name: 'float',
   zero: 0,
-  from: (ratio) => (ratio.length <= 15 ? quotient(ratio) : numberOf(fractionOf(ratio))),
+  from: ({ value }) => value,
   add: (a, b) => a + b,
   subtract: (a, b) => a - b,
   multiply: (a, b) => a * b,
@@ -16,11 +15,4 @@ export const float: Arithmetic<number> = {
   isZero: (a) => a === 0,
   write: (a) => a,
   toAmount: (a) => ({ value: a }),
-  fromAmount: ({ value }) => value,
-}
-
-/** Up to 15 characters both sides of the stroke are exact doubles, so one division rounds once. */
-function quotient(ratio: string): number {
-  const slash = ratio.indexOf('/')
-  return slash < 0 ? Number(ratio) : Number(ratio.slice(0, slash)) / Number(ratio.slice(slash + 1))
 }

@@ -16,8 +16,8 @@ export function rounded(figures: number): Arithmetic<ExactNumber> {
     name: `rounded:${figures}`,
     write: (a) => round(a, figures),
     toAmount: (a) => ({ value: exactToNumber(a) }),
-    // A written value has at most 15 figures, so the double gives it back.
-    fromAmount: ({ value }) => round(decimalOf(value), figures),
+    // What was read is exact; a written value has at most 15 figures, so its double gives it back.
+    from: (amount) => (amount.exact === undefined ? round(decimalOf(amount.value), figures) : exact.from(amount)),
   }
 }
 

@@ -4,6 +4,8 @@ import type { Ratio } from '../quantity'
 export interface Quantity {
   readonly typed: string | number
   readonly exact: Ratio
+  /** The nearest double. */
+  readonly value: number
 }
 
 interface BetweenPoints {

@@ -154,7 +154,7 @@ function readPart(item: Readonly<Record<string, unknown>>, label: string, compla
 
 function readValue(typed: unknown, unit: Unit, part: string, field: string, complain: Complain): Quantity | null {
   const read = readQuantity(typed, unit)
-  if (read.ok) return { typed: typed as string | number, exact: read.exact }
+  if (read.ok) return { typed: typed as string | number, exact: read.exact, value: read.value }
   complain(part, field, quantityProblem(read.problem, typed, unit))
   return null
 }

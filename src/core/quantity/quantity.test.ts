@@ -63,10 +63,10 @@ test.each([
 ])('%p is refused as %s', (typed, problem) => expect(ohms(typed)).toBe(problem))
 
 test('a unit must be the one that is wanted', () => {
-  expect(readQuantity('13.8 V', 'V')).toEqual({ ok: true, exact: '69/5', unit: 'V' })
-  expect(readQuantity('250mA', 'A')).toEqual({ ok: true, exact: '1/4', unit: 'A' })
+  expect(readQuantity('13.8 V', 'V')).toEqual({ ok: true, exact: '69/5', value: 13.8, unit: 'V' })
+  expect(readQuantity('250mA', 'A')).toEqual({ ok: true, exact: '1/4', value: 0.25, unit: 'A' })
   expect(readQuantity('4k7', 'V')).toEqual({ ok: false, problem: 'wrong-unit' })
-  expect(readQuantity('5 W', null)).toEqual({ ok: true, exact: '5', unit: 'W' })
+  expect(readQuantity('5 W', null)).toEqual({ ok: true, exact: '5', value: 5, unit: 'W' })
 })
 
 test('a refusal says what was typed and what would be accepted', () => {

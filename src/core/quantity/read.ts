@@ -16,7 +16,7 @@ export type QuantityProblem =
   | 'too-long'
 
 export type ReadQuantity =
-  | { readonly ok: true; readonly exact: Ratio; readonly unit: Unit | null }
+  | { readonly ok: true; readonly exact: Ratio; readonly value: number; readonly unit: Unit | null }
   | { readonly ok: false; readonly problem: QuantityProblem }
 
 const longest = 100
@@ -74,6 +74,14 @@ function readText(text: string, wanted: Unit | null): ReadQuantity {
   const [, sign, mantissa, exponent, divisor, prefixed, spelled] = match
   const power = Number(exponent ?? 0) + (prefixed ? prefixes[prefixed] : 0)
   if (Math.abs(power) > 400) return refuse('out-of-range')
+  if (
+    divisor === undefined &&
+    sign !== '-' &&
+    (spelled === undefined || wanted === null || spellings[spelled] === wanted)
+  ) {
+    const short = readShort(mantissa, power)
+    if (short) return { ok: true, ...short, unit: spelled ? spellings[spelled] : null }
+  }
   let value = decimal(mantissa)
   if (divisor !== undefined) {
     const below = decimal(divisor)
@@ -81,6 +89,20 @@ function readText(text: string, wanted: Unit | null): ReadQuantity {
     value = value.div(below)
   }
   return finish(sign, value, power, spelled ? spellings[spelled] : null, wanted)
+}
+
+/** The everyday case without long numbers: a decimal whose numerator and denominator are both exact doubles. */
+function readShort(mantissa: string, power: number): { exact: Ratio; value: number } | null {
+  const point = mantissa.indexOf('.')
+  const decimals = point < 0 ? 0 : mantissa.length - point - 1
+  const shift = power - decimals
+  if (mantissa.length > 12 || shift > 3 || shift < -15) return null
+  const digits = Number(point < 0 ? mantissa : mantissa.slice(0, point) + mantissa.slice(point + 1))
+  const n = shift > 0 ? digits * 10 ** shift : digits
+  const d = shift < 0 ? 10 ** -shift : 1
+  let [divisor, rest] = [d, n % d]
+  while (rest !== 0) [divisor, rest] = [rest, divisor % rest]
+  return { exact: d === divisor ? `${n / divisor}` : `${n / divisor}/${d / divisor}`, value: n / d }
 }
 
 /** The decimal's exact value: `4.70` is 47/10. */
@@ -97,13 +119,13 @@ function finish(
   wanted: Unit | null,
 ): ReadQuantity {
   if (wanted !== null && found !== null && found !== wanted) return refuse('wrong-unit')
-  const value = power >= 0 ? magnitude.mul(10n ** BigInt(power)) : magnitude.div(10n ** BigInt(-power))
-  if (value.n !== 0n) {
+  const ratio = power >= 0 ? magnitude.mul(10n ** BigInt(power)) : magnitude.div(10n ** BigInt(-power))
+  const value = numberOf(ratio)
+  if (ratio.n !== 0n) {
     if (sign === '-') return refuse('negative')
-    const size = numberOf(value)
-    if (!(size > 1e-150 && size < 1e150)) return refuse('out-of-range')
+    if (!(value > 1e-150 && value < 1e150)) return refuse('out-of-range')
   }
-  return { ok: true, exact: ratioOf(value), unit: found }
+  return { ok: true, exact: ratioOf(ratio), value, unit: found }
 }
 
 const accepted: Readonly<Record<Unit, string>> = {

@@ -64,14 +64,14 @@ export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
 
   // A slot is a pair of nodes with the one element between them. Its half 2s stands at `near[s]`, its half 2s + 1 at
   // `far[s]`, each in the doubly linked list of its node.
-  const slotOf = pairTable(nodes)
-  const near = new Array<number>(leaves).fill(0)
-  const far = new Array<number>(leaves).fill(0)
-  const element = new Array<number>(leaves).fill(0)
-  const next = new Array<number>(2 * leaves).fill(0)
-  const previous = new Array<number>(2 * leaves).fill(0)
-  const head = new Array<number>(nodes).fill(-1)
-  const degree = new Array<number>(nodes).fill(0)
+  const { place, values: slotAt } = pairTable(leaves)
+  const near = integers(leaves, 0)
+  const far = integers(leaves, 0)
+  const element = integers(leaves, 0)
+  const next = integers(2 * leaves, 0)
+  const previous = integers(2 * leaves, 0)
+  const head = integers(nodes, -1)
+  const degree = integers(nodes, 0)
   const attach = (node: number, half: number) => {
     const first = head[node]
     next[half] = first
@@ -93,12 +93,13 @@ export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
   for (let edge = 0; edge < leaves; edge++) {
     const a = from[edge]
     const b = to[edge]
-    const slot = slotOf.get(a, b)
+    const pair = place(a, b)
+    const slot = slotAt[pair]
     if (slot >= 0) {
       element[slot] = join(a, b, element[slot], edge, -1)
       continue
     }
-    slotOf.set(a, b, slots)
+    slotAt[pair] = slots
     near[slots] = a
     far[slots] = b
     element[slots] = edge
@@ -119,10 +120,11 @@ export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
     const a = halfOne & 1 ? near[one] : far[one]
     const b = halfTwo & 1 ? near[two] : far[two]
     const joined = join(a, b, element[one], element[two], node)
-    slotOf.set(node, a, -1)
-    slotOf.set(node, b, -1)
+    slotAt[place(node, a)] = -1
+    slotAt[place(node, b)] = -1
     degree[node] = 0
-    const beside = slotOf.get(a, b)
+    const pair = place(a, b)
+    const beside = slotAt[pair]
     detach(b, halfTwo ^ 1)
     if (beside >= 0) {
       detach(a, halfOne ^ 1)
@@ -132,7 +134,7 @@ export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
       continue
     }
     // The first slot goes on, with its half at the joined node moved to the far end of the second.
-    slotOf.set(a, b, one)
+    slotAt[pair] = one
     element[one] = joined
     if (halfOne & 1) far[one] = b
     else near[one] = b
@@ -140,26 +142,37 @@ export function joinPairs({ nodes, from, to, start, finish }: Edges): Pairs {
   }
 
   const roots: number[] = []
-  for (let slot = 0; slot < slots; slot++) if (slotOf.get(near[slot], far[slot]) === slot) roots.push(element[slot])
+  for (let slot = 0; slot < slots; slot++) if (slotAt[place(near[slot], far[slot])] === slot) roots.push(element[slot])
   return { leaves, u, v, left, right, joint, roots }
 }
 
-/** A table by unordered pairs of nodes, −1 where nothing was set: dense while small, else a map. */
-function pairTable(nodes: number) {
-  const key = (a: number, b: number) => (a < b ? a * nodes + b : b * nodes + a)
-  if (nodes <= 64) {
-    const dense = new Array<number>(nodes * nodes).fill(-1)
-    return {
-      get: (a: number, b: number) => dense[key(a, b)],
-      set: (a: number, b: number, value: number) => void (dense[key(a, b)] = value),
-    }
+type Integers = number[] | Int32Array
+
+/** So many integers, all alike. Small plain arrays are made faster than typed ones, large typed ones are more compact. */
+function integers(length: number, value: number): Integers {
+  return length < 2048 ? new Array<number>(length).fill(value) : new Int32Array(length).fill(value)
+}
+
+/**
+ * A table by unordered pairs of nodes, −1 where nothing was set, with open addressing. A reduction meets a pair for each
+ * edge and one more for each series joint at most, so it stays half empty.
+ */
+function pairTable(edges: number) {
+  let capacity = 16
+  while (capacity < 4 * edges) capacity *= 2
+  const low = integers(capacity, -1)
+  const high = integers(capacity, -1)
+  const values = integers(capacity, -1)
+  const place = (a: number, b: number): number => {
+    if (a > b) [a, b] = [b, a]
+    let at = (Math.imul(a, 0x9e3779b1) ^ Math.imul(b, 0x85ebca6b)) >>> 7
+    for (at &= capacity - 1; low[at] >= 0; at = (at + 1) & (capacity - 1))
+      if (low[at] === a && high[at] === b) return at
+    low[at] = a
+    high[at] = b
+    return at
   }
-  const sparse = new Map<number, number>()
-  return {
-    get: (a: number, b: number) => sparse.get(key(a, b)) ?? -1,
-    set: (a: number, b: number, value: number) =>
-      void (value < 0 ? sparse.delete(key(a, b)) : sparse.set(key(a, b), value)),
-  }
+  return { place, values }
 }
 
 /** The forest of a network: its pairs turned into groups as large as they can be. */

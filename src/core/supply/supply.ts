@@ -46,7 +46,7 @@ export function findSupply<N>(
   const given = source.kind === 'source' ? source.voltage : undefined
   const known = network.known ?? (given && { part: source.name, quantity: 'voltage' as const, value: given })
   if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
-  const value = arithmetic.from(known.value.exact)
+  const value = arithmetic.from(known.value)
   const [whole] = reduction.left
 
   if (known.part === source.name) {

@@ -1,7 +1,10 @@
-import { drawSheet, workOut } from '@/core'
+import { drawSheet, solveNumbers, workOut, type Numbers } from '@/core'
+import { float } from '@/core/arithmetic'
 import type { Picture } from '@/core/drawing'
 import { readNetwork, type NetworkDocument } from '@/core/network'
+import { wire } from '@/core/nodes'
 import { quantityText } from '@/core/quantity'
+import type { Combining } from '@/core/reduction'
 
 /** A network as the logbook shows it. */
 export interface Card {
@@ -19,10 +22,10 @@ export interface Card {
   readonly nodeLabels: readonly string[]
 }
 
-/** The most elements that a card's drawing takes. */
+/** Larger networks have their numbers on the card, but no drawing. */
 const mostDrawn = 40
-/** The most parts that are worked out for a card. */
-const mostWorked = 2000
+/** The largest network that is worked out for a card: the logbook must open at once. */
+const mostWorked = 5000
 
 export function cardOf(record: {
   id: string
@@ -37,30 +40,23 @@ export function cardOf(record: {
   const card = { id, version, title, notes, updatedAt, count, picture: null, nodeLabels: [] }
   if (count > mostWorked) return { ...card, answer: 'open it to work it out' }
   const read = readNetwork(document)
-  const worksheet = read.ok ? workOut(read.network) : null
-  if (worksheet === null || !('analysis' in worksheet))
-    return { ...card, answer: 'cannot be worked out: open it to see why' }
-  const { analysis, wiring } = worksheet
+  const solved = read.ok ? solveNumbers(read.network, wire(read.network), float) : null
+  if (!read.ok || !solved?.ok) return { ...card, answer: 'cannot be worked out: open it to see why' }
+  const answer = answerOf(solved.numbers)
+  const worksheet = count > 0 && count <= mostDrawn ? workOut(read.network) : null
+  if (worksheet === null || !('analysis' in worksheet)) return { ...card, answer }
   return {
     ...card,
-    answer: answerOf(analysis),
-    picture: count > 0 && count <= mostDrawn ? drawSheet(worksheet, 0, 'reduce', 4) : null,
-    nodeLabels: wiring.nodes.map(({ label }) => label),
+    answer,
+    picture: drawSheet(worksheet, 0, 'reduce', 4),
+    nodeLabels: worksheet.wiring.nodes.map(({ label }) => label),
   }
 }
 
-function answerOf({
-  status,
-  equivalent,
-  supply,
-}: {
-  status: string
-  equivalent: Parameters<typeof quantityText>[0] | null
-  supply: { current: Parameters<typeof quantityText>[0] | null }
-}): string {
+function answerOf({ status, equivalent, supply }: Numbers<number, Combining>): string {
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
   if (equivalent === null) return 'nothing closes the circuit'
-  if (equivalent.value === 0 && status === 'solved') return 'the supply is shorted'
-  const resistance = `Req ${quantityText(equivalent, 'Ω', 4, '\u2009')}`
-  return supply.current ? `${resistance} · I ${quantityText(supply.current, 'A', 4, '\u2009')}` : resistance
+  if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
+  const resistance = `Req ${quantityText({ value: equivalent }, 'Ω', 4, '\u2009')}`
+  return supply ? `${resistance} · I ${quantityText({ value: supply.current }, 'A', 4, '\u2009')}` : resistance
 }

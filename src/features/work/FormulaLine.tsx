@@ -68,6 +68,7 @@ export function FormulaLine({ store }: { readonly store: WorkStore }) {
       {problem && half !== undefined && (
         <p id="formula-note" role="alert" className="mt-1 text-xs text-trouble">
           <code className="mr-2 font-mono whitespace-pre">
+            {problem.at > 20 && '…'}
             {half.slice(Math.max(0, problem.at - 20), problem.at)}
             <mark className="bg-trouble-wash text-trouble underline decoration-wavy">
               {half.slice(problem.at, problem.end) || ' '}

@@ -4,7 +4,7 @@ import { useStore } from 'zustand'
 import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
-import type { WorkStore } from './store'
+import type { Saving, WorkStore } from './store'
 
 const words = {
   saved: 'saved',
@@ -16,7 +16,10 @@ const words = {
 
 /** Saved, saving, or not saved and why; where somebody else was faster, the person chooses. */
 export function SavingState({ store }: { readonly store: WorkStore }) {
-  const { saving, id } = useStore(store)
+  const { saving: kept, id, typing } = useStore(store)
+  const half = typing.formula !== undefined || typing.source !== undefined
+  const saving: Saving =
+    half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed; it is kept in this browser' } : kept
   const router = useRouter()
   const takeTheirs = (document: (typeof saving & { state: 'conflict' })['theirs']) => {
     const mine = store.getState()

@@ -1,0 +1,110 @@
+import { explainRowDown, explainRowUp, solveNumbers, waysOfAll, workOut } from '@/core'
+import { float } from '@/core/arithmetic'
+import { readNetwork, type NetworkDocument } from '@/core/network'
+import { wire } from '@/core/nodes'
+import { ladder, randomNetwork } from '../test/randomNetwork'
+import { medianTime, time, type Row } from './measure'
+import { denseNodeVoltages } from './peer'
+
+const shapes = {
+  nesting: (resistors: number) => randomNetwork(11, resistors),
+  ladder: (resistors: number) => ladder(resistors),
+} as const
+
+function open(document: NetworkDocument) {
+  const read = readNetwork(document)
+  if (!read.ok) throw new Error('the bench network is refused')
+  return read.network
+}
+
+/** A document to everything the worksheet says: exact values, every step and every way explained. */
+function wholeAnalysis(document: NetworkDocument): void {
+  const worksheet = workOut(open(document))
+  if (!('analysis' in worksheet)) throw new Error('the bench network is refused')
+  worksheet.reduction.steps.forEach((_, step) => {
+    explainRowDown(worksheet, step)
+    explainRowUp(worksheet, step)
+  })
+  waysOfAll(
+    worksheet,
+    worksheet.elements.flatMap((_, id) =>
+      (['voltage', 'current', 'power'] as const).map((quantity) => ({ id, quantity })),
+    ),
+  )
+}
+
+export function analysisRows(): Row[] {
+  return Object.entries(shapes).flatMap(([shape, make]) =>
+    [6, 12, 20, 50].map((parts): Row => {
+      const document = make(parts)
+      const ms = medianTime(() => wholeAnalysis(document))
+      return {
+        what: `document → analysis, exact, all explained: ${parts} parts, ${shape}`,
+        measured: time(ms),
+        wanted: parts === 20 ? '≤ 2 ms' : '',
+        holds: parts === 20 ? ms <= 2 : null,
+      }
+    }),
+  )
+}
+
+export function numberRows(): Row[] {
+  return Object.entries(shapes).flatMap(([shape, make]) => {
+    const perPart: Record<number, number> = {}
+    return [20, 100, 1000, 99_998].flatMap((parts): Row[] => {
+      const network = open(make(parts))
+      const wiring = wire(network)
+      const numbers = () => solveNumbers(network, wiring, float)
+      const own = medianTime(numbers)
+      perPart[parts] = own / parts
+      const what = `numbers only, float, from the nodes: ${parts} parts, ${shape}`
+      if (parts > 1000) {
+        const growth = perPart[parts] / perPart[1000]
+        return [
+          { what, measured: time(own), wanted: '', holds: null },
+          {
+            what: `  time per part against 1000 parts`,
+            measured: `${growth.toFixed(2)} ×`,
+            wanted: '≤ 3 ×',
+            holds: growth <= 3,
+          },
+        ]
+      }
+      const resistances = wiring.live.map((part) => {
+        const it = network.parts[part]
+        return it.kind === 'resistor' ? it.resistance.value : 0
+      })
+      const supply = make(parts).parts[0].voltage === '12 V' ? 12 : 13.8
+      agreeWithPeer(numbers(), denseNodeVoltages(wiring, resistances, supply))
+      const peer = medianTime(() => denseNodeVoltages(wiring, resistances, supply), { budget: 1000 })
+      const wanted = parts === 20 ? 3 : parts === 1000 ? 500 : null
+      return [
+        { what, measured: time(own), wanted: '', holds: null },
+        { what: `  dense LU node voltages, same input`, measured: time(peer), wanted: '', holds: null },
+        {
+          what: `  faster than that by`,
+          measured: `${(peer / own).toFixed(1)} ×`,
+          wanted: wanted === null ? '' : `≥ ${wanted} ×`,
+          holds: wanted === null ? null : peer / own >= wanted,
+        },
+      ]
+    })
+  })
+}
+
+function agreeWithPeer(own: ReturnType<typeof solveNumbers<number>>, peer: ReturnType<typeof denseNodeVoltages>): void {
+  const current = own.ok ? (own.numbers.supply?.current ?? NaN) : NaN
+  if (!(Math.abs(current - peer.supply) <= 1e-6 * Math.abs(peer.supply)))
+    throw new Error(`the peer finds ${peer.supply} A, the core ${current} A`)
+}
+
+/** In a process of its own, since it measures memory: a document of 100,000 parts to its numbers. */
+export function largest(): { ms: number; megabytes: number } {
+  const document = randomNetwork(11, 99_999)
+  const start = performance.now()
+  const network = open(document)
+  const solved = solveNumbers(network, wire(network), float)
+  const ms = performance.now() - start
+  if (!solved.ok || !solved.numbers.supply) throw new Error('not solved')
+  return { ms, megabytes: process.resourceUsage().maxRSS / 1024 }
+}

@@ -1,0 +1,103 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { browser as launch } from '../e2e/browser'
+import { randomNetwork } from '../test/randomNetwork'
+import { median, time, type Row } from './measure'
+
+const port = 3219
+const base = `http://127.0.0.1:${port}`
+
+/** What a browser sees: JavaScript of the first load of Work, and the time from a keystroke to the painted valley. */
+export async function screenRows(): Promise<Row[]> {
+  if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      env: { ...process.env, NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
+      stdio: 'ignore',
+    },
+  )
+  const browser = await chromium.launch(launch)
+  try {
+    for (let tries = 0; tries < 100 && !(await fetch(`${base}/api/networks`).catch(() => null)); tries++)
+      await new Promise((done) => setTimeout(done, 100))
+    const response = await fetch(`${base}/api/networks`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ document: randomNetwork(11, 20) }),
+    })
+    const { id } = (await response.json()) as { id: string }
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const bytes = await scriptBytes(page, `${base}/networks/${id}`)
+    const edit = await editTime(page)
+    return [
+      {
+        what: 'first load of Work: JavaScript, compressed',
+        measured: `${(bytes / 1024).toFixed(0)} kB`,
+        wanted: '≤ 350 kB',
+        holds: bytes <= 350 * 1024,
+      },
+      {
+        what: 'a value of a 20-part network typed → the new valley painted',
+        measured: time(edit),
+        wanted: '≤ 50 ms',
+        holds: edit <= 50,
+      },
+    ]
+  } finally {
+    await browser.close()
+    server.kill()
+  }
+}
+
+async function scriptBytes(page: Page, address: string): Promise<number> {
+  const client = await page.context().newCDPSession(page)
+  await client.send('Network.enable')
+  const scripts = new Set<string>()
+  let bytes = 0
+  client.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId))
+  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength
+  })
+  await page.goto(address, { waitUntil: 'load' })
+  await page.waitForTimeout(2000)
+  return bytes
+}
+
+/** Types values into the parts list and takes the median time until the frame with the new answer is painted. */
+async function editTime(page: Page): Promise<number> {
+  await page.keyboard.press('p')
+  const cell = page.getByLabel('value of R1', { exact: true })
+  await cell.waitFor()
+  const times: number[] = []
+  for (let i = 0; i < 40; i++) {
+    const taken = await cell.evaluate(
+      async (input: HTMLInputElement, value) => {
+        const answers = document.querySelector('[aria-label="Answers"]')
+        const before = answers?.textContent
+        const start = performance.now()
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, value)
+        input.dispatchEvent(new InputEvent('input', { bubbles: true }))
+        while (answers?.textContent === before && performance.now() < start + 5000)
+          await new Promise((done) => requestAnimationFrame(done))
+        // The frame after the change has been painted when a task posted from its animation frame runs.
+        await new Promise<void>((done) =>
+          requestAnimationFrame(() => {
+            const { port1, port2 } = new MessageChannel()
+            port1.onmessage = () => done()
+            port2.postMessage(null)
+          }),
+        )
+        return performance.now() - start
+      },
+      String(100 + i),
+    )
+    if (i >= 10) times.push(taken)
+    await page.waitForTimeout(60)
+  }
+  return median(times)
+}
