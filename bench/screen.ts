@@ -68,21 +68,22 @@ async function scriptBytes(page: Page, address: string): Promise<number> {
   return bytes
 }
 
-/** Types values into the parts list and takes the median time until the frame with the new answer is painted. */
+/** Types values into the parts list and takes the median time until the frame with the new sheet is painted. */
 async function editTime(page: Page): Promise<number> {
   await page.keyboard.press('p')
   const cell = page.getByLabel('value of R1', { exact: true })
   await cell.waitFor()
   const times: number[] = []
-  for (let i = 0; i < 40; i++) {
+  for (let i = 0; i < 30; i++) {
     const taken = await cell.evaluate(
       async (input: HTMLInputElement, value) => {
-        const answers = document.querySelector('[aria-label="Answers"]')
-        const before = answers?.textContent
+        const sheet = document.querySelector('[data-row="0"][data-side="reduce"]')
+        const before = sheet?.textContent
         const start = performance.now()
         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, value)
         input.dispatchEvent(new InputEvent('input', { bubbles: true }))
-        while (answers?.textContent === before && performance.now() < start + 5000)
+        await Promise.resolve() // React is done by now
+        while (sheet?.textContent === before && performance.now() < start + 5000)
           await new Promise((done) => requestAnimationFrame(done))
         // The frame after the change has been painted when a task posted from its animation frame runs.
         await new Promise<void>((done) =>
@@ -97,7 +98,7 @@ async function editTime(page: Page): Promise<number> {
       String(100 + i),
     )
     if (i >= 10) times.push(taken)
-    await page.waitForTimeout(60)
+    await page.waitForTimeout(300)
   }
   return median(times)
 }

@@ -1,6 +1,6 @@
 import katex from 'katex'
 import { memo } from 'react'
-import type { Formula as FormulaTokens, Token } from '@/core/explain'
+import { formulaText, type Formula as FormulaTokens, type Token } from '@/core/explain'
 import { writeQuantity, type Amount, type Figures, type Unit } from '@/core/quantity'
 
 /** A formula, typeset. Names are escaped on the way into TeX; KaTeX runs without trust, so they stay text. */
@@ -11,9 +11,25 @@ export const Formula = memo(function Formula({
   readonly tokens: FormulaTokens
   readonly figures: Figures
 }) {
-  const html = katex.renderToString(texOf(tokens, figures), { throwOnError: false, trust: false, strict: false })
-  return <span dangerouslySetInnerHTML={{ __html: html }} />
+  return (
+    <span role="math" aria-label={formulaText(tokens, figures)}>
+      <span aria-hidden dangerouslySetInnerHTML={{ __html: typeset(texOf(tokens, figures)) }} />
+    </span>
+  )
 })
+
+/** Typeset formulas by their TeX: after a change most of them are the same as before. The oldest go first. */
+const typesets = new Map<string, string>()
+const mostKept = 2000
+
+function typeset(tex: string): string {
+  const known = typesets.get(tex)
+  if (known !== undefined) return known
+  const html = katex.renderToString(tex, { output: 'html', throwOnError: false, trust: false, strict: false })
+  if (typesets.size >= mostKept) for (const [oldest] of typesets) if (typesets.delete(oldest)) break
+  typesets.set(tex, html)
+  return html
+}
 
 /** The TeX of a formula, numbers in the wanted figures. */
 export function texOf(tokens: FormulaTokens, figures: Figures): string {

@@ -26,7 +26,7 @@ export interface SheetDrawingProps {
 export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps) {
   const { picture, nodeLabels, description, side, symbols, group = [], loop, chosen = [], onChoose, onValue } = props
   const title = useId()
-  const [active, setActive] = useState(0)
+  const [active, setActive] = useState('')
   const root = useRef<SVGSVGElement>(null)
   const targets = picture.parts.flatMap(({ id }) => (onValue ? [`part-${id}`, `value-${id}`] : [`part-${id}`]))
   const walk = (event: KeyboardEvent) => {
@@ -35,16 +35,11 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     if (step === undefined || targets.length === 0) return
     event.preventDefault()
     event.stopPropagation()
-    const next = (active + step + targets.length) % targets.length
+    const next = targets[(Math.max(0, targets.indexOf(active)) + step + targets.length) % targets.length]
     setActive(next)
-    root.current?.querySelector<SVGElement>(`[data-target="${targets[next]}"]`)?.focus()
+    root.current?.querySelector<SVGElement>(`[data-target="${next}"]`)?.focus()
   }
-  const reach = (target: string) => ({
-    'data-target': target,
-    tabIndex: targets.indexOf(target) === Math.min(active, targets.length - 1) ? 0 : -1,
-    onFocus: () => setActive(targets.indexOf(target)),
-  })
-
+  const entry = targets.includes(active) ? active : targets[0]
   return (
     <svg
       ref={root}
@@ -67,11 +62,13 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           strokeWidth={1.4}
         />
       )}
-      <g className="fill-none stroke-ink" strokeWidth={1.5} strokeLinecap="round" strokeLinejoin="round">
-        {picture.lines.map(({ points }, i) => (
-          <polyline key={i} points={points.map(({ x, y }) => `${x},${y}`).join(' ')} />
-        ))}
-      </g>
+      <path
+        d={picture.lines.map(({ points }) => `M${points.map(({ x, y }) => `${x},${y}`).join('L')}`).join('')}
+        className="fill-none stroke-ink"
+        strokeWidth={1.5}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
       {picture.dots.map(({ x, y }, i) => (
         <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
       ))}
@@ -83,7 +80,8 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           symbols={symbols}
           grouped={group.includes(part.id)}
           chosen={chosen.includes(part.id)}
-          reach={reach}
+          entry={entry === `part-${part.id}` ? 'part' : entry === `value-${part.id}` ? 'value' : null}
+          onEnter={setActive}
           onChoose={onChoose}
           onValue={onValue}
         />
@@ -118,10 +116,41 @@ interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoo
   readonly part: PlacedPart
   readonly grouped: boolean
   readonly chosen: boolean
-  readonly reach: (target: string) => object
+  /** Which of its targets the Tab key reaches; the others are reached by arrow keys. */
+  readonly entry: 'part' | 'value' | null
+  readonly onEnter: (target: string) => void
 }
 
-function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }: PartProps) {
+/** Whether a part would be drawn just the same: its place and labels are new objects on every sheet. */
+function sameDrawing({ part: a, ...before }: PartProps, { part: b, ...after }: PartProps): boolean {
+  const keys = Object.keys(after) as (keyof typeof after)[]
+  return (
+    keys.every((key) => before[key] === after[key]) &&
+    a.id === b.id &&
+    a.left === b.left &&
+    a.y === b.y &&
+    a.box.width === b.box.width &&
+    a.label.name === b.label.name &&
+    a.label.lines.join() === b.label.lines.join()
+  )
+}
+
+const Part = memo(function Part({
+  part,
+  side,
+  symbols,
+  grouped,
+  chosen,
+  entry,
+  onEnter,
+  onChoose,
+  onValue,
+}: PartProps) {
+  const reach = (target: 'part' | 'value') => ({
+    'data-target': `${target}-${part.id}`,
+    tabIndex: entry === target ? 0 : -1,
+    onFocus: () => onEnter(`${target}-${part.id}`),
+  })
   const { box, id, label, y } = part
   const groupTone = side === 'reduce' ? 'reduce' : 'expand'
   const tone = chosen ? 'chosen' : grouped ? groupTone : 'ink'
@@ -148,7 +177,7 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
           'aria-label': `${label.name}, ${label.lines.join(', ')}`,
           onClick: choose,
           onKeyDown: byKey(choose),
-          ...reach(`part-${id}`),
+          ...reach('part'),
         })}
         className={clsx(choose && 'group/part cursor-pointer outline-none')}
       >
@@ -176,7 +205,7 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
           aria-label={`${label.name}: ${label.lines.join(', ')}. Other ways`}
           onClick={(event) => onValue(id, event.currentTarget)}
           onKeyDown={byKey((element) => onValue(id, element))}
-          {...reach(`value-${id}`)}
+          {...reach('value')}
           className="group/value cursor-pointer outline-none"
         >
           <rect
@@ -195,7 +224,7 @@ function Part({ part, side, symbols, grouped, chosen, reach, onChoose, onValue }
       )}
     </g>
   )
-}
+}, sameDrawing)
 
 function Labels({
   part,

@@ -1,14 +1,15 @@
 'use client'
 
-import { Command as Palette } from 'cmdk'
 import { useTheme } from 'next-themes'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState } from 'react'
+import dynamic from 'next/dynamic'
+import { useMemo, useState } from 'react'
 import { Button } from './Button'
 import { Commands, keyText, useCommandList, type Command } from './commands'
 import { Dialog } from './Dialog'
-import { api, type SavedNetwork } from './api'
 import { useSettings } from './settings'
+
+const Finder = dynamic(() => import('./Finder').then((module) => module.Finder))
 
 /** What every screen has: the palette, the list of keys, and the commands for how things look. */
 export function Shell() {
@@ -83,49 +84,5 @@ function KeyList() {
       <dt>Choose a part, or say more of a value</dt>
       <dd className="text-right font-mono text-xs">Enter</dd>
     </dl>
-  )
-}
-
-function Finder({ close }: { readonly close: () => void }) {
-  const commands = useCommandList()
-  const router = useRouter()
-  const [networks, setNetworks] = useState<readonly SavedNetwork[]>([])
-  useEffect(() => {
-    void api.list().then((answer) => answer.ok && setNetworks(answer.body.networks))
-  }, [])
-  const item = 'data-[selected=true]:bg-chosen-wash flex cursor-pointer justify-between rounded px-2 py-1.5'
-  const group =
-    '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
-  const pick = (run: () => void) => () => {
-    close()
-    run()
-  }
-  return (
-    <Palette label="Find a network or a command">
-      <Palette.Input placeholder="a network, or what to do" className="mb-2 h-9 w-full field" />
-      <Palette.List className="max-h-[50vh] overflow-auto">
-        <Palette.Empty className="p-2 text-soft">Nothing has this name.</Palette.Empty>
-        <Palette.Group heading="Networks" className={group}>
-          {networks.map(({ id, title }) => (
-            <Palette.Item
-              key={id}
-              value={`${title} ${id}`}
-              onSelect={pick(() => router.push(`/networks/${id}`))}
-              className={item}
-            >
-              {title || 'Untitled network'}
-            </Palette.Item>
-          ))}
-        </Palette.Group>
-        <Palette.Group heading="Commands" className={group}>
-          {commands.map(({ name, keys, run }) => (
-            <Palette.Item key={name} value={name} onSelect={pick(run)} className={item}>
-              {name}
-              <kbd className="font-mono text-xs text-soft">{keyText(keys)}</kbd>
-            </Palette.Item>
-          ))}
-        </Palette.Group>
-      </Palette.List>
-    </Palette>
   )
 }

@@ -1,7 +1,6 @@
 import { network, worked } from '../../../test/documents'
 import { explainFloor, explainRowDown, explainRowUp, explainWays, judgeOn, workOut, type Worksheet } from '..'
-import { quantityText } from '../quantity'
-import { wordSentence, type Formula } from '.'
+import { formulaText, wordSentence, type Formula } from '.'
 
 const sheet = (texts: readonly string[], more = {}): Worksheet => {
   const result = workOut(network(texts, more))
@@ -9,29 +8,7 @@ const sheet = (texts: readonly string[], more = {}): Worksheet => {
   return result
 }
 
-/** A formula on one line, as a person would read it out. */
-function line(formula: Formula): string {
-  return formula
-    .map((token): string => {
-      switch (token.token) {
-        case 'symbol':
-          return token.of === null ? token.letter : `${token.letter}[${token.of}]`
-        case 'number':
-          return String(token.value)
-        case 'amount':
-          return quantityText(token.amount, token.unit)
-        case 'sum':
-          return token.amounts.map((amount) => quantityText(amount, token.unit)).join(` ${token.sign} `)
-        case 'sign':
-          return token.sign
-        case 'fraction':
-          return `(${line(token.over)})/(${line(token.under)})`
-        case 'root':
-          return `√(${line(token.under)})`
-      }
-    })
-    .join(' ')
-}
+const line = (formula: Formula) => formulaText(formula)
 
 const worksheet = sheet(worked)
 

@@ -3,5 +3,5 @@
  * Textbooks: the worked solution beside the redrawn circuit.
  */
 export * from './explain'
-export type { Formula, Token } from './token'
+export { formulaText, type Formula, type Token } from './token'
 export { wordSentence, type Sentence } from './sentence'

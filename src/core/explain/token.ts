@@ -1,4 +1,4 @@
-import type { Amount, Unit } from '../quantity'
+import { quantityText, type Amount, type Figures, type Unit } from '../quantity'
 
 /** A formula as data. The interface typesets it, a report prints it, tests compare it. */
 export type Token =
@@ -29,3 +29,27 @@ export const sum = (amounts: readonly Amount[], unit: Unit, sign: '+' | '−' = 
 export const sign = (which: '=' | '·' | '+' | '−' | '⇒' | '²'): Token => ({ token: 'sign', sign: which })
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
 export const root = (under: Formula): Token => ({ token: 'root', under })
+
+/** A formula on one line of plain text, as it would be read out: `V[R2] = 320 mA · 10 Ω = 3.2 V`. */
+export function formulaText(formula: Formula, figures: Figures = 4): string {
+  return formula.map((token) => tokenText(token, figures)).join(' ')
+}
+
+function tokenText(token: Token, figures: Figures): string {
+  switch (token.token) {
+    case 'symbol':
+      return token.of === null ? token.letter : `${token.letter}[${token.of}]`
+    case 'number':
+      return String(token.value)
+    case 'amount':
+      return quantityText(token.amount, token.unit, figures)
+    case 'sum':
+      return token.amounts.map((amount) => quantityText(amount, token.unit, figures)).join(` ${token.sign} `)
+    case 'sign':
+      return token.sign
+    case 'fraction':
+      return `(${formulaText(token.over, figures)})/(${formulaText(token.under, figures)})`
+    case 'root':
+      return `√(${formulaText(token.under, figures)})`
+  }
+}

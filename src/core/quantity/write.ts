@@ -39,11 +39,21 @@ const longestFraction = 13
  * With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
  */
 export function writeQuantity(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
+  let known = written.get(amount)
+  if (!known) written.set(amount, (known = {}))
+  const before = known[figures]
+  return before?.unit === unit ? before : (known[figures] = write(amount, unit, figures))
+}
+
+/** What was written of an amount: the same amounts stand on many sheets, and writing takes longer than looking up. */
+const written = new WeakMap<Amount, Partial<Record<Figures, WrittenQuantity>>>()
+
+function write(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
   if (figures === 'fraction') {
     const fraction = amount.exact ?? amount.root
     if (fraction !== undefined && fraction.length <= longestFraction)
       return { number: fraction.replace('-', '−'), prefix: '', unit }
-    return writeQuantity(amount, unit, 6)
+    return write(amount, unit, 6)
   }
   if (amount.value === 0) return { number: '0', prefix: '', unit }
   const sign = amount.value < 0 ? '−' : ''

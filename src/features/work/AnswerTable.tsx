@@ -8,7 +8,7 @@ import {
   useReactTable,
   type SortingState,
 } from '@tanstack/react-table'
-import { useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import type { Worksheet } from '@/core'
 import { quantityText } from '@/core/quantity'
 import { Button } from '@/ui/Button'
@@ -22,7 +22,7 @@ const atFirst = 200
 const arrows = { asc: ' ▲', desc: ' ▼' } as const
 
 /** R, V, I, P and the share of the power, for every resistor and the supply. */
-export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
+export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
   const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<SortingState>([])
   const [all, setAll] = useState(false)
@@ -167,7 +167,7 @@ export function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
       <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />
     </section>
   )
-}
+})
 
 function Share({ share }: { readonly share: number | null }) {
   return (

@@ -1,12 +1,12 @@
 import clsx from 'clsx'
 import { Plus, Trash2 } from 'lucide-react'
-import { useState, type ClipboardEvent } from 'react'
+import { memo, useState, type ClipboardEvent } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import type { Worksheet } from '@/core'
 import type { PartDocument, Problem } from '@/core/network'
 import { Button } from '@/ui/Button'
-import { addPart, changeField, isTable, pasteRows, removePart, valueOf, type Field } from './partRows'
+import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
 import type { WorkStore } from './store'
 
 interface Props {
@@ -23,21 +23,11 @@ const piece = 100
 export function PartsPanel({ store, worksheet, problems }: Props) {
   const document = useStore(store, (state) => state.document)
   const [shown, setShown] = useState(piece)
-  const problemAt = (part: PartDocument, index: number, field: Field): string | null => {
-    const fields = field === 'value' ? ['resistance', 'voltage'] : [field]
-    return (
-      problems.find(
-        (problem) =>
-          (problem.part === part.name || problem.part === `parts[${index}]`) && fields.includes(problem.field),
-      )?.message ?? null
-    )
-  }
-  const edit = (index: number, field: Field, text: string) =>
-    store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
-  const paste = (event: ClipboardEvent) => {
+  const paste = async (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text')
     if (!isTable(text)) return
     event.preventDefault()
+    const { pasteRows } = await import('./pasteRows')
     const { document: pasted, added, replaced, refused } = pasteRows(store.getState().document, text)
     if (added + replaced > 0) store.change(pasted, null)
     toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, {
@@ -54,7 +44,7 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
   return (
     <aside
       aria-label="Parts list"
-      onPaste={paste}
+      onPaste={(event) => void paste(event)}
       className="border-b border-line bg-panel p-3 lg:w-[27rem] lg:border-b-0 lg:border-l"
     >
       <div className="mb-2 flex items-center justify-between">
@@ -78,49 +68,15 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
         </thead>
         <tbody>
           {document.parts.slice(0, shown).map((part, index) => (
-            <tr key={index}>
-              {(['name', 'kind', 'from', 'to', 'value'] as const).map((field) => (
-                <td key={field} className="p-0.5">
-                  {field === 'kind' ? (
-                    <select
-                      aria-label={`kind of ${part.name}`}
-                      value={part.kind}
-                      onChange={(event) => edit(index, field, event.target.value)}
-                      className="h-7 w-full field !px-1"
-                    >
-                      {kinds.map((kind) => (
-                        <option key={kind}>{kind}</option>
-                      ))}
-                      {!kinds.includes(part.kind as (typeof kinds)[number]) && <option>{part.kind}</option>}
-                    </select>
-                  ) : (
-                    <Cell
-                      label={`${field} of ${part.name || `row ${index + 1}`}`}
-                      text={field === 'value' ? valueOf(part) : part[field]}
-                      problem={problemAt(part, index, field)}
-                      disabled={field === 'value' && (part.kind === 'wire' || part.kind === 'terminals')}
-                      placeholder={
-                        field === 'value' && part.kind === 'source' && known
-                          ? `${known.part} ${known.value}`
-                          : undefined
-                      }
-                      onChange={(text) => edit(index, field, text)}
-                      onLeave={store.pause}
-                    />
-                  )}
-                </td>
-              ))}
-              <td>
-                <Button
-                  look="plain"
-                  aria-label={`Take ${part.name} out`}
-                  className="!min-h-7 !min-w-7 !px-1"
-                  onClick={() => store.change(removePart(store.getState().document, index), null)}
-                >
-                  <Trash2 size={14} aria-hidden />
-                </Button>
-              </td>
-            </tr>
+            <Row
+              key={index}
+              store={store}
+              part={part}
+              index={index}
+              // Rows of parts that are right stay as they are when another one changes.
+              problems={problems.some((problem) => concerns(problem, part, index)) ? problems : none}
+              known={part.kind === 'source' && known ? `${known.part} ${known.value}` : undefined}
+            />
           ))}
         </tbody>
       </table>
@@ -191,6 +147,71 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
     </aside>
   )
 }
+
+const none: readonly Problem[] = []
+
+function concerns(problem: Problem, part: PartDocument, index: number): boolean {
+  return problem.part === part.name || problem.part === `parts[${index}]`
+}
+
+interface RowProps {
+  readonly store: WorkStore
+  readonly part: PartDocument
+  readonly index: number
+  readonly problems: readonly Problem[]
+  /** What is known instead of the source's voltage. */
+  readonly known?: string
+}
+
+const Row = memo(function Row({ store, part, index, problems, known }: RowProps) {
+  const problemAt = (field: Field): string | null => {
+    const fields = field === 'value' ? ['resistance', 'voltage'] : [field]
+    return problems.find((problem) => concerns(problem, part, index) && fields.includes(problem.field))?.message ?? null
+  }
+  const edit = (field: Field, text: string) =>
+    store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
+  return (
+    <tr>
+      {(['name', 'kind', 'from', 'to', 'value'] as const).map((field) => (
+        <td key={field} className="p-0.5">
+          {field === 'kind' ? (
+            <select
+              aria-label={`kind of ${part.name}`}
+              value={part.kind}
+              onChange={(event) => edit(field, event.target.value)}
+              className="h-7 w-full field !px-1"
+            >
+              {kinds.map((kind) => (
+                <option key={kind}>{kind}</option>
+              ))}
+              {!kinds.includes(part.kind as (typeof kinds)[number]) && <option>{part.kind}</option>}
+            </select>
+          ) : (
+            <Cell
+              label={`${field} of ${part.name || `row ${index + 1}`}`}
+              text={field === 'value' ? valueOf(part) : part[field]}
+              problem={problemAt(field)}
+              disabled={field === 'value' && (part.kind === 'wire' || part.kind === 'terminals')}
+              placeholder={field === 'value' ? known : undefined}
+              onChange={(text) => edit(field, text)}
+              onLeave={store.pause}
+            />
+          )}
+        </td>
+      ))}
+      <td>
+        <Button
+          look="plain"
+          aria-label={`Take ${part.name} out`}
+          className="!min-h-7 !min-w-7 !px-1"
+          onClick={() => store.change(removePart(store.getState().document, index), null)}
+        >
+          <Trash2 size={14} aria-hidden />
+        </Button>
+      </td>
+    </tr>
+  )
+})
 
 interface CellProps {
   readonly label: string

@@ -1,6 +1,6 @@
 'use client'
 
-import { Fragment, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Fragment, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import clsx from 'clsx'
 import { drawSheet, explainFloor, explainRowDown, explainRowUp, type Side, type Worksheet } from '@/core'
 import { boxAround, type Picture } from '@/core/drawing'
@@ -12,6 +12,7 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { Lazy } from './Lazy'
 import { Pointed, type Choice } from './Pointed'
+import { useSeenHalves } from './useSeenHalves'
 import { WaysPopover, type Asked } from './WaysPopover'
 
 interface Props {
@@ -69,10 +70,15 @@ export function Valley({ worksheet, row }: Props) {
     [letGo],
   )
 
+  // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
+  const place = useRef<HTMLElement>(null)
+  const seen = useSeenHalves(place, rows)
+  const later = useDeferredValue(worksheet)
+  const sameRows = later.reduction.steps.length === steps && later.reduction.leaves.length === reduction.leaves.length
   const half = (index: number, side: Side) => (
     <Lazy key={`${index} ${side}`} at={index < drawnAtOnce} height={160}>
       <Half
-        worksheet={worksheet}
+        worksheet={sameRows && !seen.has(`${index} ${side}`) ? later : worksheet}
         index={index}
         side={side}
         current={row === index}
@@ -85,7 +91,7 @@ export function Valley({ worksheet, row }: Props) {
   if (reduction.leaves.length === 0) return null
   const indices = Array.from({ length: rows }, (_, index) => index)
   return (
-    <section aria-label="The valley" className="@container">
+    <section ref={place} aria-label="The valley" className="@container">
       <Commands list={clear} />
       <div className="mb-2 flex justify-between gap-4 text-soft">
         <p>
@@ -109,7 +115,7 @@ export function Valley({ worksheet, row }: Props) {
             <div
               id={`row-${index}`}
               style={{ gridRow: index + 1 }}
-              className="col-start-1 flex scroll-my-24 items-center justify-end"
+              className="col-start-1 flex scroll-my-24 items-center justify-end row-half"
             >
               {half(index, 'reduce')}
             </div>
@@ -128,7 +134,7 @@ export function Valley({ worksheet, row }: Props) {
           [...indices].reverse().map((index) => (
             <div
               key={index}
-              className="flex items-center justify-start @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+              className="flex items-center justify-start row-half @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
               style={{ '--row': index + 1 } as React.CSSProperties}
             >
               {half(index, 'expand')}
@@ -174,7 +180,7 @@ interface HalfProps {
 }
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
-function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: HalfProps) {
+const Half = memo(function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: HalfProps) {
   const { settings } = useSettings()
   const { figures, symbols } = settings
   const { reduction, wiring } = worksheet
@@ -234,7 +240,7 @@ function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: Ha
       </div>
     </div>
   )
-}
+})
 
 /** The loop around a group, unless something else would lie inside it. */
 function loopAround(picture: Picture, members: readonly number[]) {

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { Download, ListPlus, Redo2, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { readNetworkText, writeNetwork } from '@/core/network'
@@ -16,7 +16,7 @@ import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
 import { ViewMenu } from '@/ui/ViewMenu'
 import { useDropzone } from 'react-dropzone'
-import { answerCsv, answerText } from './answer'
+import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { autosave } from './autosave'
 import { claimDraftSlot } from './draftSlot'
@@ -36,6 +36,8 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   const state = useStore(store)
   const { settings, change: changeSettings } = useSettings()
   const { worksheet, problems, busy, cancel } = useWorksheet(state.document)
+  // The table at the end of the climb follows the valley in the next moment.
+  const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState(-1)
   useEffect(() => keep(store), [store])
 
@@ -50,10 +52,11 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
     () => download(fileName(title, '.nodrel.json'), 'application/json', `${JSON.stringify(document, null, 2)}\n`),
     [title, document],
   )
-  const saveCsv = useCallback(
-    () => analysis && download(fileName(title, '.csv'), 'text/csv', answerCsv(analysis)),
-    [title, analysis],
-  )
+  const saveCsv = useCallback(async () => {
+    if (!analysis) return
+    const { answerCsv } = await import('./answerCsv')
+    download(fileName(title, '.csv'), 'text/csv', answerCsv(analysis))
+  }, [title, analysis])
   const copyTable = useCallback(() => {
     if (!analysis) return
     navigator.clipboard.writeText(answerText(analysis, figures)).then(
@@ -74,7 +77,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
       { name: 'Previous step', keys: 'k,up', run: step(-1) },
       { name: 'Copy the answer table', keys: 'c', run: copyTable },
       { name: 'Save the network document', keys: 's', run: saveDocument },
-      { name: 'Save the answer table as CSV', keys: 'v', run: () => saveCsv() },
+      { name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() },
     ]
   }, [store, rows, partsOpen, changeSettings, copyTable, saveDocument, saveCsv])
 
@@ -163,7 +166,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
                 className="z-50 rounded-md border border-line bg-panel p-1 shadow-lg"
               >
                 <MenuItem onSelect={saveDocument} text="Network document, as a file" />
-                <MenuItem onSelect={() => saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
+                <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
                 <MenuItem onSelect={copyTable} text="Answer table, as text to the clipboard" disabled={!analysis} />
               </DropdownMenu.Content>
             </DropdownMenu.Portal>
@@ -193,7 +196,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
               role={wrong ? 'group' : undefined}
             >
               <Valley worksheet={worksheet} row={row} />
-              <AnswerTable worksheet={worksheet} />
+              <AnswerTable worksheet={settled ?? worksheet} />
             </div>
           )}
         </main>

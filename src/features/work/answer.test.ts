@@ -1,6 +1,7 @@
 import { document, worked } from '../../../test/documents'
 import { analyse, type Analysis } from '@/core'
-import { answerCsv, answerRows, answerText } from './answer'
+import { answerRows, answerText } from './answer'
+import { answerCsv } from './answerCsv'
 
 const analysis = analyse(document(worked.map((text) => text.replace('R3 M C', 'R3 C M')))) as Analysis
 

@@ -1,4 +1,3 @@
-import Papa from 'papaparse'
 import type { Analysis, Value } from '@/core'
 import { fractionOf, numberOf, quantityText, type Figures, type Unit } from '@/core/quantity'
 
@@ -53,7 +52,8 @@ export const columns = [
   { key: 'power', symbol: 'P', unit: 'W' },
 ] as const
 
-function supplyRow(analysis: Analysis): AnswerRow {
+/** The table's last row: the whole. */
+export function supplyRow(analysis: Analysis): AnswerRow {
   const source = analysis.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
   const { voltage, current, power } = analysis.supply
   return {
@@ -91,24 +91,4 @@ export function answerText(analysis: Analysis, figures: Figures): string {
         .trimEnd(),
     )
     .join('\n')
-}
-
-/** The table as CSV: numbers in SI base units, with the exact fractions beside them. */
-export function answerCsv(analysis: Analysis): string {
-  const number = (value: Value | null) =>
-    value ? String(value.exact === undefined ? value.value : numberOf(fractionOf(value.exact))) : ''
-  const exact = (value: Value | null) => value?.exact ?? value?.root ?? ''
-  return Papa.unparse(
-    [...answerRows(analysis), supplyRow(analysis)].map((row) => ({
-      part: row.name,
-      ...Object.fromEntries(
-        columns.flatMap(({ key, unit }) => [
-          [`${key} (${unit})`, number(row[key])],
-          [`${key} exact`, exact(row[key])],
-        ]),
-      ),
-      'share of power': row.share ?? '',
-    })),
-    { escapeFormulae: true, newline: '\n' },
-  )
 }

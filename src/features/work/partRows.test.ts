@@ -1,5 +1,6 @@
 import { document, worked } from '../../../test/documents'
-import { addPart, changeField, isTable, pasteRows, removePart, valueOf } from './partRows'
+import { addPart, changeField, isTable, removePart, valueOf } from './partRows'
+import { pasteRows } from './pasteRows'
 
 const rows = (doc: { parts: readonly { name: string; kind: string; from: string; to: string }[] }) =>
   doc.parts.map((part) => `${part.name} ${part.kind} ${part.from} ${part.to} ${valueOf(part)}`.trim())

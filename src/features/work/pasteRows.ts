@@ -1,0 +1,81 @@
+import Papa from 'papaparse'
+import type { NetworkDocument, PartDocument } from '@/core/network'
+import { freeName, type Field } from './partRows'
+
+export interface PastedRows {
+  readonly document: NetworkDocument
+  readonly added: number
+  readonly replaced: number
+  /** Rows that could not be understood, with their number and why. */
+  readonly refused: readonly string[]
+}
+
+const headings: Readonly<Record<string, Field>> = {
+  name: 'name',
+  part: 'name',
+  kind: 'kind',
+  from: 'from',
+  '+': 'from',
+  to: 'to',
+  '-': 'to',
+  value: 'value',
+  resistance: 'value',
+  voltage: 'value',
+}
+const byCount: Readonly<Record<number, readonly Field[]>> = {
+  5: ['name', 'kind', 'from', 'to', 'value'],
+  4: ['name', 'from', 'to', 'value'],
+  3: ['from', 'to', 'value'],
+}
+
+/**
+ * Adds rows pasted from a spreadsheet (tabs, commas or semicolons): name, kind, from, to, value in the order of a heading
+ * row, or five, four (no kind) or three (no name either) columns. A row whose name exists replaces that part; a source or
+ * terminals replace the ones there are.
+ */
+export function pasteRows(document: NetworkDocument, text: string): PastedRows {
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((row) =>
+    row.map((cell) => cell.trim()),
+  )
+  const first = rows[0]?.map((cell) => headings[cell.toLowerCase()])
+  const headed = first !== undefined && first.filter(Boolean).length >= 3
+  let result = document
+  let added = 0
+  let replaced = 0
+  const refused: string[] = []
+  rows.slice(headed ? 1 : 0).forEach((cells, i) => {
+    const fields = headed ? first : byCount[cells.length]
+    const row = `row ${i + (headed ? 2 : 1)}`
+    if (!fields) return refused.push(`${row}: ${cells.length} columns; give name, kind, from, to, value`)
+    const cell = (field: Field) => cells[fields.indexOf(field)] ?? ''
+    if (cell('from') === '' || cell('to') === '') return refused.push(`${row}: the points are missing`)
+    const part = partOf(cell, result)
+    const supply = part.kind === 'source' || part.kind === 'terminals'
+    const place = result.parts.findIndex(
+      ({ name, kind }) => name === part.name || (supply && (kind === 'source' || kind === 'terminals')),
+    )
+    if (place < 0) added++
+    else replaced++
+    const { known, ...rest } = result
+    const parts = place < 0 ? [...result.parts, part] : result.parts.map((it, at) => (at === place ? part : it))
+    result = known && !(supply && part.voltage !== undefined) ? { ...result, parts } : { ...rest, parts }
+    return undefined
+  })
+  return { document: result, added, replaced, refused }
+}
+
+function partOf(cell: (field: Field) => string, document: NetworkDocument): PartDocument {
+  const value = cell('value')
+  const name = cell('name')
+  const kind = cell('kind').toLowerCase() || guessKind(name, value)
+  const letter = kind === 'wire' ? 'W' : kind === 'source' ? 'E' : kind === 'terminals' ? 'T' : 'R'
+  const part = { name: name || freeName(document, letter), kind, from: cell('from'), to: cell('to') }
+  if (kind === 'source') return value === '' ? part : { ...part, voltage: value }
+  return kind === 'wire' || kind === 'terminals' ? part : { ...part, resistance: value }
+}
+
+function guessKind(name: string, value: string): string {
+  if (/^\s*[\d.]+\s*[mkM]?V$/.test(value)) return 'source'
+  if (value === '') return /^T/i.test(name) ? 'terminals' : 'wire'
+  return 'resistor'
+}

@@ -1,0 +1,52 @@
+'use client'
+
+import { Command as Palette } from 'cmdk'
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { api, type SavedNetwork } from './api'
+import { keyText, useCommandList } from './commands'
+
+/** Finds any network or command by its name. */
+export function Finder({ close }: { readonly close: () => void }) {
+  const commands = useCommandList()
+  const router = useRouter()
+  const [networks, setNetworks] = useState<readonly SavedNetwork[]>([])
+  useEffect(() => {
+    void api.list().then((answer) => answer.ok && setNetworks(answer.body.networks))
+  }, [])
+  const item = 'data-[selected=true]:bg-chosen-wash flex cursor-pointer justify-between rounded px-2 py-1.5'
+  const group =
+    '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
+  const pick = (run: () => void) => () => {
+    close()
+    run()
+  }
+  return (
+    <Palette label="Find a network or a command">
+      <Palette.Input placeholder="a network, or what to do" className="mb-2 h-9 w-full field" />
+      <Palette.List className="max-h-[50vh] overflow-auto">
+        <Palette.Empty className="p-2 text-soft">Nothing has this name.</Palette.Empty>
+        <Palette.Group heading="Networks" className={group}>
+          {networks.map(({ id, title }) => (
+            <Palette.Item
+              key={id}
+              value={`${title} ${id}`}
+              onSelect={pick(() => router.push(`/networks/${id}`))}
+              className={item}
+            >
+              {title || 'Untitled network'}
+            </Palette.Item>
+          ))}
+        </Palette.Group>
+        <Palette.Group heading="Commands" className={group}>
+          {commands.map(({ name, keys, run }) => (
+            <Palette.Item key={name} value={name} onSelect={pick(run)} className={item}>
+              {name}
+              <kbd className="font-mono text-xs text-soft">{keyText(keys)}</kbd>
+            </Palette.Item>
+          ))}
+        </Palette.Group>
+      </Palette.List>
+    </Palette>
+  )
+}
