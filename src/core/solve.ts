@@ -13,7 +13,7 @@ import {
   type Order,
   type Reduction,
 } from './reduction'
-import { findSupply, type Outward, type Supply } from './supply'
+import { findSupply, type Supply } from './supply'
 
 /** How far a network could be worked out. */
 export type Status = 'solved' | 'resistance' | 'not-series-parallel'
@@ -29,7 +29,6 @@ export interface Numbers<N, R extends Combining = Reduction> {
   /** null where there is no source, or the supply cannot be told (a bridge, a short). */
   readonly supply: Supply<N> | null
   readonly expansion: Expansion<N> | null
-  readonly outward: readonly Outward<N>[]
 }
 
 export type Solved<N, R extends Combining = Reduction> =
@@ -58,7 +57,7 @@ function solveReduced<N, R extends Combining>(
   const resistance = resistances(reduction, leaves, arithmetic)
   const shorted = wiring.start === wiring.finish
   const equivalent = shorted ? arithmetic.zero : reduction.left.length === 1 ? resistance[reduction.left[0]] : null
-  const numbers = { reduction, resistance, equivalent, supply: null, expansion: null, outward: [] }
+  const numbers = { reduction, resistance, equivalent, supply: null, expansion: null }
   const found = (status: Status): Solved<N, R> => ({ ok: true, numbers: { ...numbers, status } })
 
   if (reduction.left.length > 1) return found('not-series-parallel')
@@ -69,7 +68,7 @@ function solveReduced<N, R extends Combining>(
   const expansion = expand(reduction, resistance, supply.supply, arithmetic)
   return {
     ok: true,
-    numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion, outward: supply.outward },
+    numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion },
   }
 }
 

@@ -3,10 +3,12 @@ import { stretch, type Aside, type Label, type Picture } from './drawing'
 import { waysTo } from './expansion'
 import {
   explainExpansion,
+  explainOutward,
   explainStep,
   explainSupply,
   explainVerdict,
   explainWay,
+  type Explained,
   type ExpansionExplanation,
   type Formula,
   type Sentence,
@@ -88,6 +90,18 @@ export function explainFloor({ network, wiring, reduction, elements }: Worksheet
   const source = network.parts[wiring.supply].name
   const given = network.known === undefined ? 'voltage' : network.known.part === source ? network.known.quantity : null
   return explainSupply(elements[whole], given)
+}
+
+/** How the supply was found from what is known of a resistor; none where it is known of the source itself. */
+export function explainKnown({ network, wiring, reduction, elements }: Worksheet): WayExplanation[] {
+  const { known } = network
+  if (!known || known.part === network.parts[wiring.supply].name || reduction.left.length !== 1) return []
+  const start = reduction.leaves.findIndex((part) => network.parts[part].name === known.part)
+  const onward: { kind: 'series' | 'parallel'; whole: Explained }[] = []
+  for (let result = reduction.into[start]; result >= 0; result = reduction.into[result]) {
+    onward.push({ kind: reduction.steps[result - reduction.leaves.length].kind, whole: elements[result] })
+  }
+  return explainOutward({ quantity: known.quantity, at: elements[start] }, onward)
 }
 
 /** Series, parallel or neither, for elements of the sheet after so many steps, with the reason in sentences. */

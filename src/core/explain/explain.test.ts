@@ -1,5 +1,14 @@
 import { network, worked } from '../../../test/documents'
-import { explainFloor, explainRowDown, explainRowUp, explainWays, judgeOn, workOut, type Worksheet } from '..'
+import {
+  explainFloor,
+  explainKnown,
+  explainRowDown,
+  explainRowUp,
+  explainWays,
+  judgeOn,
+  workOut,
+  type Worksheet,
+} from '..'
 import { formulaText, wordSentence, type Formula } from '.'
 
 const sheet = (texts: readonly string[], more = {}): Worksheet => {
@@ -50,6 +59,23 @@ test('the floor finds the supply from what is known of it', () => {
   expect(explainFloor(sheet(['T1 A B', 'R1 A B 1']))).toEqual([])
 })
 
+test('from a known resistor the work runs outward to the whole', () => {
+  const source = worked.map((text) => text.replace(' 12 V', ''))
+  const said = (quantity: string, value: string) =>
+    explainKnown(sheet(source, { known: { part: 'R2', quantity, value } })).map(
+      ({ name, formula }) => `${wordSentence(name)}: ${line(formula)}`,
+    )
+  expect(said('current', '320 mA')).toEqual([
+    'known at R2, so Ohm’s law gives the rest: V[R2] = 320 mA · 10 Ω = 3.2 V',
+    'outward to R2+3: I carries over: V[R2+3] = 320 mA · 30 Ω = 9.6 V',
+    'outward to (R2+3)‖4: V carries over: I[(R2+3)‖4] = (9.6 V)/(10 Ω) = 960 mA',
+    'outward to Req: I carries over: V[Req] = 960 mA · 12.5 Ω = 12 V',
+  ])
+  expect(said('voltage', '3.2')[0]).toContain('I[R2] = (3.2 V)/(10 Ω) = 320 mA')
+  expect(said('power', '1.024 W')[0]).toContain('I[R2] = √((1.024 W)/(10 Ω)) = 320 mA')
+  expect(explainKnown(worksheet)).toEqual([])
+})
+
 test('the other ways to a value all give the same number', () => {
   const ways = (id: number, quantity: 'voltage' | 'current' | 'power') =>
     explainWays(worksheet, id, quantity).map(({ name, formula }) => `${wordSentence(name)}: ${line(formula)}`)
@@ -70,9 +96,9 @@ test('the other ways to a value all give the same number', () => {
     'one voltage in parallel: the same as across (R2+3)‖4: V[R4] = V[(R2+3)‖4] = 9.6 V',
   )
   expect(ways(0, 'power')).toEqual([
-    'power: P[R1] = 1.44 V · 960 mA = 1.382 W',
-    'power: P[R1] = 960 mA ² · 1.5 Ω = 1.382 W',
-    'power: P[R1] = (1.44 V ²)/(1.5 Ω) = 1.382 W',
+    'power from voltage and current: P[R1] = 1.44 V · 960 mA = 1.382 W',
+    'power from current and resistance: P[R1] = 960 mA ² · 1.5 Ω = 1.382 W',
+    'power from voltage and resistance: P[R1] = (1.44 V ²)/(1.5 Ω) = 1.382 W',
   ])
 })
 

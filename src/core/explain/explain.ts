@@ -119,7 +119,7 @@ export function explainWay(
   const own = element(id)
   const letter = ({ voltage: 'V', current: 'I', power: 'P' } as const)[quantity]
   const unit = ({ voltage: 'V', current: 'A', power: 'W' } as const)[quantity]
-  const of = (it: Explained, which: 'voltage' | 'current'): Amount => it[which] ?? { value: 0, exact: '0' }
+  const of = (it: Explained, which: 'voltage' | 'current'): Amount => it[which] ?? zero
   const R = (it: Explained) => amount(it.resistance, 'Ω')
   const V = (it: Explained) => amount(of(it, 'voltage'), 'V')
   const I = (it: Explained) => amount(of(it, 'current'), 'A')
@@ -181,11 +181,11 @@ export function explainWay(
       return finish(sentence(which === 'voltage' ? 'way-rest-voltage' : 'way-rest-current'), [sum(terms, unit, '−')])
     }
     case 'V·I':
-      return finish(sentence('way-power'), [V(own), sign('·'), I(own)])
+      return finish(sentence('way-power-V-I'), [V(own), sign('·'), I(own)])
     case 'I²·R':
-      return finish(sentence('way-power'), [I(own), sign('²'), sign('·'), R(own)])
+      return finish(sentence('way-power-I-R'), [I(own), sign('²'), sign('·'), R(own)])
     case 'V²/R':
-      return finish(sentence('way-power'), [fraction([V(own), sign('²')], [R(own)])])
+      return finish(sentence('way-power-V-R'), [fraction([V(own), sign('²')], [R(own)])])
   }
 }
 
@@ -289,3 +289,40 @@ export function explainSupply(whole: Explained, given: 'voltage' | 'current' | '
       ]
   }
 }
+
+/**
+ * The way outward from a resistor of which one quantity is known to the whole: a line for it, and one for every
+ * equivalent that takes it in. In series the current carries over, in parallel the voltage.
+ */
+export function explainOutward(
+  known: { readonly quantity: 'voltage' | 'current' | 'power'; readonly at: Explained },
+  onward: readonly { readonly kind: 'series' | 'parallel'; readonly whole: Explained }[],
+): WayExplanation[] {
+  const { at, quantity } = known
+  const ohm = (it: Explained, find: 'voltage' | 'current'): Formula => {
+    const [V, I] = [it.voltage ?? zero, it.current ?? zero]
+    const R = amount(it.resistance, 'Ω')
+    return find === 'voltage'
+      ? [symbol('V', it.name), sign('='), amount(I, 'A'), sign('·'), R, sign('='), amount(V, 'V')]
+      : [symbol('I', it.name), sign('='), fraction([amount(V, 'V')], [R]), sign('='), amount(I, 'A')]
+  }
+  const first: Formula =
+    quantity === 'power'
+      ? [
+          symbol('I', at.name),
+          sign('='),
+          root([fraction([amount(at.power ?? zero, 'W')], [amount(at.resistance, 'Ω')])]),
+          sign('='),
+          amount(at.current ?? zero, 'A'),
+        ]
+      : ohm(at, quantity === 'current' ? 'voltage' : 'current')
+  return [
+    { name: sentence('known-here', { name: at.name }), formula: first },
+    ...onward.map(({ kind, whole }) => ({
+      name: sentence(kind === 'series' ? 'outward-series' : 'outward-parallel', { name: whole.name }),
+      formula: ohm(whole, kind === 'series' ? 'voltage' : 'current'),
+    })),
+  ]
+}
+
+const zero: Amount = { value: 0, exact: '0' }

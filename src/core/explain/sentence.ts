@@ -35,7 +35,12 @@ export const wordings = {
   'way-ratio-current': 'currents inversely as the resistances, compared with {to}',
   'way-rest-voltage': 'the rest of the voltage (Kirchhoff’s voltage law)',
   'way-rest-current': 'the rest of the current (Kirchhoff’s current law)',
-  'way-power': 'power',
+  'way-power-V-I': 'power from voltage and current',
+  'way-power-I-R': 'power from current and resistance',
+  'way-power-V-R': 'power from voltage and resistance',
+  'known-here': 'known at {name}, so Ohm’s law gives the rest',
+  'outward-series': 'outward to {name}: I carries over',
+  'outward-parallel': 'outward to {name}: V carries over',
 } as const
 
 /** The sentence in words. */

@@ -10,18 +10,8 @@ export interface Supply<N> {
   readonly power: N
 }
 
-/** One stage of the way outward from a known resistor: the element reached, and its values there. */
-export interface Outward<N> {
-  readonly element: number
-  /** What carried over from the element before: its current (series) or its voltage (parallel); null at the known one. */
-  readonly carried: 'current' | 'voltage' | null
-  readonly voltage: N
-  readonly current: N
-}
-
 export type FoundSupply<N> =
-  | { readonly ok: true; readonly supply: Supply<N>; readonly outward: readonly Outward<N>[] }
-  | { readonly ok: false; readonly problem: Problem }
+  { readonly ok: true; readonly supply: Supply<N> } | { readonly ok: false; readonly problem: Problem }
 
 /**
  * The supply from the one known quantity. From the source's own: I = V / Req, P = V · I, or V = √(P · Req).
@@ -50,10 +40,9 @@ export function findSupply<N>(
   const [whole] = reduction.left
 
   if (known.part === source.name) {
-    if (whole !== undefined)
-      return { ok: true, supply: fromWhole(known.quantity, value, R[whole], arithmetic), outward: [] }
+    if (whole !== undefined) return { ok: true, supply: fromWhole(known.quantity, value, R[whole], arithmetic) }
     if (known.quantity === 'voltage') {
-      return { ok: true, supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero }, outward: [] }
+      return { ok: true, supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero } }
     }
     return refuse(
       known.part,
@@ -81,7 +70,6 @@ export function findSupply<N>(
       )
     }
     let { voltage, current } = atResistor(quantity, value, R[start], arithmetic)
-    const outward: Outward<N>[] = [{ element: start, carried: null, voltage, current }]
     for (let element = start; reduction.into[element] >= 0; element = reduction.into[element]) {
       const result = reduction.into[element]
       const { kind, members } = reduction.steps[result - reduction.leaves.length]
@@ -98,12 +86,10 @@ export function findSupply<N>(
           `${name} lies beside zero ohms, so the current there does not tell the current of the whole`,
         )
       }
-      outward.push({ element: result, carried: kind === 'series' ? 'current' : 'voltage', voltage, current })
     }
     return {
       ok: true,
       supply: { voltage, current, power: arithmetic.write(arithmetic.multiply(voltage, current)) },
-      outward,
     }
   }
 }

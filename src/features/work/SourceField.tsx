@@ -25,7 +25,9 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
   return (
     <div className="max-w-64">
       <label className={clsx('flex h-9 items-center gap-1.5 field font-mono', problem && '!border-trouble')}>
-        <span className="text-soft">{supply ? `${supply.name} =` : 'source'}</span>
+        <span className="text-soft">
+          {!supply ? 'source' : document.known && document.known.part !== supply.name ? 'known:' : `${supply.name} =`}
+        </span>
         <input
           id="source"
           aria-label="What is known of the source"

@@ -2,7 +2,7 @@
 
 import { Fragment, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import clsx from 'clsx'
-import { drawSheet, explainFloor, explainRowDown, explainRowUp, type Side, type Worksheet } from '@/core'
+import { drawSheet, explainFloor, explainKnown, explainRowDown, explainRowUp, type Side, type Worksheet } from '@/core'
 import { boxAround, type Picture } from '@/core/drawing'
 import { wordSentence } from '@/core/explain'
 import { quantityText } from '@/core/quantity'
@@ -313,19 +313,35 @@ function Floor({ worksheet, current }: { readonly worksheet: Worksheet; readonly
   const { analysis } = worksheet
   if (analysis.equivalent === null) return null
   const lines = analysis.supply.current ? explainFloor(worksheet) : []
+  const outward = analysis.supply.current ? explainKnown(worksheet) : []
   return (
-    <div
-      className={clsx(
-        'mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl bg-bar px-6 py-2.5 text-bar-ink',
-        current && 'outline-2 outline-offset-2 outline-chosen',
+    <>
+      {outward.length > 0 && (
+        <ol
+          aria-label="From what is known outward"
+          className="mx-auto mb-2 w-fit max-w-full rounded-lg border border-line bg-sheet px-4 py-2"
+        >
+          {outward.map(({ name, formula }, i) => (
+            <li key={i} className="flex flex-wrap items-baseline gap-x-3">
+              <span className="text-soft">{wordSentence(name)}</span>
+              <Formula tokens={formula} figures={figures} />
+            </li>
+          ))}
+        </ol>
       )}
-    >
-      <span className="font-mono font-semibold text-bar-reduce">
-        Req = {quantityText(analysis.equivalent, 'Ω', figures, '\u2009')}
-      </span>
-      {lines.map((line, i) => (
-        <Formula key={i} tokens={line} figures={figures} />
-      ))}
-    </div>
+      <div
+        className={clsx(
+          'mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl bg-bar px-6 py-2.5 text-bar-ink',
+          current && 'outline-2 outline-offset-2 outline-chosen',
+        )}
+      >
+        <span className="font-mono font-semibold text-bar-reduce">
+          Req = {quantityText(analysis.equivalent, 'Ω', figures, '\u2009')}
+        </span>
+        {lines.map((line, i) => (
+          <Formula key={i} tokens={line} figures={figures} />
+        ))}
+      </div>
+    </>
   )
 }
