@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { Tooltip } from 'radix-ui'
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react'
-import { keyText } from './commands'
+import { keyText } from './keyText'
 
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   /** What it does, for the tooltip; its key stands behind it. */

@@ -4,7 +4,8 @@ import { Command as Palette } from 'cmdk'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { api, type SavedNetwork } from './api'
-import { keyText, useCommandList } from './commands'
+import { useCommandList } from './commands'
+import { keyText } from './keyText'
 
 /** Finds any network or command by its name. */
 export function Finder({ close }: { readonly close: () => void }) {

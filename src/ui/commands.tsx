@@ -52,26 +52,3 @@ function BoundKey({ command }: { readonly command: Command }) {
   })
   return null
 }
-
-const shown: Readonly<Record<string, string>> = {
-  mod: 'Ctrl',
-  shift: 'Shift',
-  down: '↓',
-  up: '↑',
-  esc: 'Esc',
-  enter: 'Enter',
-  comma: ',',
-}
-
-/** A key as it is shown to the person: `mod+z` → `Ctrl Z`. */
-export function keyText(keys: string): string {
-  return keys
-    .split(',')
-    .map((one) =>
-      one
-        .split('+')
-        .map((key) => shown[key] ?? key.toUpperCase())
-        .join(' '),
-    )
-    .join(' or ')
-}

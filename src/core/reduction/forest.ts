@@ -155,11 +155,11 @@ function integers(length: number, value: number): Integers {
 
 /**
  * A table by unordered pairs of nodes, −1 where nothing was set, with open addressing. A reduction meets a pair for each
- * edge and one more for each series joint at most, so it stays half empty.
+ * edge and one more for each series joint at most, so a third of it stays empty.
  */
 function pairTable(edges: number) {
   let capacity = 16
-  while (capacity < 4 * edges) capacity *= 2
+  while (capacity < 3 * edges) capacity *= 2
   const low = integers(capacity, -1)
   const high = integers(capacity, -1)
   const values = integers(capacity, -1)

@@ -1,0 +1,32 @@
+import { document, worked } from '../../../test/documents'
+import { randomNetwork } from '../../../test/randomNetwork'
+import type { NetworkDocument } from '@/core/network'
+import { cardOf } from './card'
+
+const card = (it: NetworkDocument) => cardOf({ id: 'n', version: 1, title: '', notes: '', updatedAt: '', document: it })
+const plain = (text: string) => text.replaceAll('\u2009', ' ')
+
+test('a card says what comes out', () => {
+  expect(plain(card(document(worked)).answer)).toBe('Req 12.5 Ω · I 960 mA')
+  expect(plain(card(document(['T1 A B', 'R1 A B 7'])).answer)).toBe('Req 7 Ω')
+  expect(card(document(['E1 A B 5', 'R1 A B 0'])).answer).toBe('the supply is shorted')
+  expect(card(document(['E1 A B 5'])).answer).toBe('nothing closes the circuit')
+  expect(card(document(['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5'])).answer).toBe(
+    'a bridge stops the reduction',
+  )
+  expect(card(document(['E1 A B 5', 'R1 A B -1'])).answer).toBe('cannot be worked out: open it to see why')
+  const contradiction = document(['E1 A B', 'R1 A B 1', 'R2 A C 1'], {
+    known: { part: 'R2', quantity: 'current', value: '1' },
+  })
+  expect(card(contradiction).answer).toBe('cannot be worked out: open it to see why')
+})
+
+test('small networks are drawn, larger ones have their numbers, the largest wait until they are opened', () => {
+  expect(card(document(worked))).toMatchObject({
+    count: 5,
+    picture: { parts: { length: 5 } },
+    nodeLabels: ['1', '2', '3', '4', '5'],
+  })
+  expect(card(randomNetwork(3, 60))).toMatchObject({ count: 60, picture: null, answer: expect.stringContaining('Req') })
+  expect(card(randomNetwork(3, 6000))).toMatchObject({ count: 6000, picture: null, answer: 'open it to work it out' })
+})

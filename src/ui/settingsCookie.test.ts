@@ -1,0 +1,31 @@
+import { keyText } from './keyText'
+import { readSettings } from './settingsCookie'
+
+const usual = { figures: 4, symbols: 'zigzag', parts: false }
+
+test('settings are read from their cookie', () => {
+  const kept = { figures: 'fraction', symbols: 'box', parts: true }
+  expect(readSettings(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
+  expect(readSettings(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })
+})
+
+test('a cookie that makes no sense gives the usual settings', () => {
+  for (const text of [
+    undefined,
+    '',
+    '{',
+    '%E0%A4%A',
+    'null',
+    JSON.stringify({ figures: 5 }),
+    JSON.stringify({ symbols: '<b>' }),
+  ]) {
+    expect(readSettings(text)).toEqual(usual)
+  }
+})
+
+test('keys are shown as they stand on the keyboard', () => {
+  expect(keyText('mod+shift+z,mod+y')).toBe('Ctrl Shift Z or Ctrl Y')
+  expect(keyText('j,down')).toBe('J or ↓')
+  expect(keyText('?')).toBe('?')
+  expect(keyText('esc')).toBe('Esc')
+})
