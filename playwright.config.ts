@@ -11,7 +11,8 @@ export default defineConfig({
   testDir: './e2e',
   timeout: 60_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: 2,
+  retries: 1,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -1,32 +1,25 @@
 import { execFileSync } from 'node:child_process'
 import { availableParallelism } from 'node:os'
-import { analysisRows, largest, numberRows } from './core'
-import { print, time } from './measure'
+import { analysisRows, largestRows, numberRows } from './core'
+import { print, type Row } from './measure'
 import { screenRows } from './screen'
 
-if (process.argv[2] === 'largest') {
-  console.log(JSON.stringify(largest()))
+const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
+  analysis: analysisRows,
+  numbers: numberRows,
+  largest: largestRows,
+  screen: screenRows,
+}
+
+const section = sections[process.argv[2] ?? '']
+if (section) {
+  console.log(JSON.stringify(await section()))
 } else {
-  const { ms, megabytes } = JSON.parse(
-    execFileSync(process.execPath, ['scripts/run.mjs', 'bench/bench.ts', 'largest'], { encoding: 'utf8' }),
-  ) as ReturnType<typeof largest>
-  const rows = [
-    ...analysisRows(),
-    ...numberRows(),
-    {
-      what: 'document → numbers, float: 100,000 parts, nesting, once in a fresh process',
-      measured: time(ms),
-      wanted: '≤ 300 ms',
-      holds: ms <= 300,
-    },
-    {
-      what: '  most memory of that process',
-      measured: `${megabytes.toFixed(0)} MB`,
-      wanted: '≤ 400 MB',
-      holds: megabytes <= 400,
-    },
-    ...(await screenRows()),
-  ]
+  // Each section in a fresh process, so that none measures what another left behind.
+  const rows = Object.keys(sections).flatMap((name) => {
+    const printed = execFileSync(process.execPath, ['scripts/run.mjs', 'bench/bench.ts', name], { encoding: 'utf8' })
+    return JSON.parse(printed) as Row[]
+  })
   console.log(`Node ${process.version}, ${availableParallelism()} cores; medians\n`)
   print(rows)
 }

@@ -98,13 +98,30 @@ function agreeWithPeer(own: ReturnType<typeof solveNumbers<number>>, peer: Retur
     throw new Error(`the peer finds ${peer.supply} A, the core ${current} A`)
 }
 
-/** In a process of its own, since it measures memory: a document of 100,000 parts to its numbers. */
-export function largest(): { ms: number; megabytes: number } {
+/** A document of 100,000 parts to its numbers, cold. */
+export function largestRows(): Row[] {
   const document = randomNetwork(11, 99_999)
   const start = performance.now()
   const network = open(document)
-  const solved = solveNumbers(network, wire(network), float)
-  const ms = performance.now() - start
+  const wiring = wire(network)
+  const wired = performance.now()
+  const solved = solveNumbers(network, wiring, float)
+  const done = performance.now()
   if (!solved.ok || !solved.numbers.supply) throw new Error('not solved')
-  return { ms, megabytes: process.resourceUsage().maxRSS / 1024 }
+  const megabytes = process.resourceUsage().maxRSS / 1024
+  return [
+    {
+      what: '100,000 parts, nesting, once and cold: document → nodes',
+      measured: time(wired - start),
+      wanted: '',
+      holds: null,
+    },
+    { what: '  nodes → numbers, float', measured: time(done - wired), wanted: '≤ 300 ms', holds: done - wired <= 300 },
+    {
+      what: '  most memory of the process',
+      measured: `${megabytes.toFixed(0)} MB`,
+      wanted: '≤ 400 MB',
+      holds: megabytes <= 400,
+    },
+  ]
 }
