@@ -21,8 +21,10 @@ export function expand<N>(
   arithmetic: Arithmetic<N>,
 ): Expansion<N> {
   const { multiply, divide, isZero, write, zero } = arithmetic
-  const voltage: N[] = new Array(R.length)
-  const current: (N | null)[] = new Array(R.length)
+  // Copies, to be overwritten: arrays that hold numbers from the start are several times faster than empty ones.
+  const voltage = R.slice()
+  const power = R.slice()
+  const current: (N | null)[] = R.slice()
   const [whole] = reduction.left
   if (whole === undefined) return { voltage: [], current: [], power: [] }
   voltage[whole] = supply.voltage
@@ -50,9 +52,9 @@ export function expand<N>(
       }
     }
   }
-  const power = voltage.map((V, element) => {
+  for (let element = 0; element < power.length; element++) {
     const I = current[element]
-    return I === null ? zero : write(multiply(V, I))
-  })
+    power[element] = I === null ? zero : write(multiply(voltage[element], I))
+  }
   return { voltage, current, power }
 }
