@@ -215,6 +215,31 @@ test('keys walk the steps, list themselves, and find networks and commands', asy
   await expect(formulaField(page)).toBeFocused()
 })
 
+test('single letters can be turned off as keys', async ({ page }) => {
+  await openNetwork(page, 'Dew strip, short')
+  const list = page.getByRole('complementary', { name: 'Parts list' })
+  await page.getByRole('button', { name: 'How it looks' }).click()
+  await page.getByRole('menuitemradio', { name: 'off' }).click()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('p')
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByText('step 1 of 3')).toBeVisible()
+  await expect(list).toHaveCount(0)
+  await page.getByRole('button', { name: 'How it looks' }).click()
+  await page.getByRole('menuitemradio', { name: 'on', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('p')
+  await expect(list).toBeVisible()
+})
+
+test('a known current inside is worked outward to the supply', async ({ page }) => {
+  await openNetwork(page, 'Red map lamps, one current measured')
+  const outward = page.getByRole('list', { name: 'From what is known outward' })
+  await expect(outward.getByRole('listitem')).toHaveCount(4)
+  await expect(outward).toContainText('outward to (R2+3)‖4: V carries over')
+  expect(await answerOf(page, 'R3')).toContain('25 mA')
+})
+
 test('a bridge is named, and is not given numbers', async ({ page }) => {
   await openNetwork(page, 'Tilt sensor bridge')
   await expect(page.locator('[data-finding="bridge"]')).toContainText('R2, R3, R4, R5 and R6')

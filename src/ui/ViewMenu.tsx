@@ -41,6 +41,14 @@ export function ViewMenu() {
             <Option value="zigzag" name="zigzag" />
             <Option value="box" name="box" />
           </Choice>
+          <Choice
+            label="Single letters as keys"
+            value={settings.letters ? 'on' : 'off'}
+            onChange={(value) => change({ letters: value === 'on' })}
+          >
+            <Option value="on" name="on" />
+            <Option value="off" name="off" />
+          </Choice>
           <Choice label="Theme" value={theme} onChange={setTheme}>
             <Option value="system" name="as the system" />
             <Option value="light" name="light" />

@@ -3,6 +3,8 @@
 import { useEffect, useId } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { create } from 'zustand'
+import { withoutLetters } from './keyText'
+import { useSettings } from './settings'
 
 /** Something the person can do: it has a key, stands in the list of keys, and can be found by name. */
 export interface Command {
@@ -40,7 +42,10 @@ export function Commands({ list }: { readonly list: readonly Command[] }) {
 }
 
 function BoundKey({ command }: { readonly command: Command }) {
-  useHotkeys(command.keys, () => command.run(), {
+  const { letters } = useSettings().settings
+  const keys = letters ? command.keys : withoutLetters(command.keys)
+  useHotkeys(keys, () => command.run(), {
+    enabled: keys !== '',
     preventDefault: true,
     // The letter that is typed counts, not the place of its key; where ? stands differs between keyboards.
     useKey: true,

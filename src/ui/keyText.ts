@@ -20,3 +20,11 @@ export function keyText(keys: string): string {
     )
     .join(' or ')
 }
+
+/** The keys of a command without those that are a single character. */
+export function withoutLetters(keys: string): string {
+  return keys
+    .split(',')
+    .filter((key) => key.length > 1)
+    .join(',')
+}

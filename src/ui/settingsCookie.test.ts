@@ -1,10 +1,10 @@
-import { keyText } from './keyText'
+import { keyText, withoutLetters } from './keyText'
 import { readSettings } from './settingsCookie'
 
-const usual = { figures: 4, symbols: 'zigzag', parts: false }
+const usual = { figures: 4, symbols: 'zigzag', parts: false, letters: true }
 
 test('settings are read from their cookie', () => {
-  const kept = { figures: 'fraction', symbols: 'box', parts: true }
+  const kept = { figures: 'fraction', symbols: 'box', parts: true, letters: false }
   expect(readSettings(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
   expect(readSettings(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })
 })
@@ -28,4 +28,11 @@ test('keys are shown as they stand on the keyboard', () => {
   expect(keyText('j,down')).toBe('J or ↓')
   expect(keyText('?')).toBe('?')
   expect(keyText('esc')).toBe('Esc')
+})
+
+test('with letters off, only keys that nobody types by mistake are left', () => {
+  expect(withoutLetters('j,down')).toBe('down')
+  expect(withoutLetters('p')).toBe('')
+  expect(withoutLetters('?')).toBe('')
+  expect(withoutLetters('mod+shift+z,mod+y')).toBe('mod+shift+z,mod+y')
 })

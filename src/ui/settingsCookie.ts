@@ -7,6 +7,8 @@ export interface Settings {
   readonly symbols: 'zigzag' | 'box'
   /** Whether the parts list is open. */
   readonly parts: boolean
+  /** Whether single letters are keys; who speaks to the computer, or slips easily, turns them off. */
+  readonly letters: boolean
 }
 
 export const settingsCookie = 'nodrel-settings'
@@ -18,6 +20,7 @@ const shape = yup.object({
     .oneOf(['zigzag', 'box'] as const)
     .default('zigzag'),
   parts: yup.boolean().default(false),
+  letters: yup.boolean().default(true),
 })
 
 /** The settings in a cookie's text; the usual ones where it is missing or makes no sense. */

@@ -46,6 +46,12 @@ test('a network is kept, listed, found and analysed', async () => {
   expect((await analysis(request('GET', undefined, {}, '?order=best'), at(id))).status).toBe(400)
 })
 
+test('a document may be sent as it stands in a file', async () => {
+  const response = await create(request('POST', document(worked, { title: 'From a file' })))
+  expect(response.status).toBe(201)
+  expect(await response.json()).toMatchObject({ title: 'From a file', version: 1 })
+})
+
 test('a save names its version; an old one is answered with the newer record', async () => {
   const { id } = await made()
   const saved = await save(request('PUT', { version: 1, document: document(worked, { title: 'Newer' }) }), at(id))
@@ -76,7 +82,8 @@ test('bad input is refused with problems, and nothing is kept', async () => {
     return [answered.status, problems[0].field]
   }
   expect(await status(create(request('POST', '{')))).toEqual([400, 'request'])
-  expect(await status(create(request('POST', {})))).toEqual([400, 'document'])
+  expect(await status(create(request('POST', {})))).toEqual([400, 'format'])
+  expect(await status(create(request('POST', [])))).toEqual([400, 'request'])
   expect(await status(create(request('POST', { document: [] })))).toEqual([400, 'document'])
   expect(await status(create(request('POST', { document: document(['E1 A B 5', 'R1 A B -1']) })))).toEqual([
     400,

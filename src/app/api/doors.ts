@@ -62,7 +62,7 @@ export async function readBody<T>(request: Request, shape: yup.Schema<T>): Promi
     const faults = error.inner.length > 0 ? error.inner : [error]
     throw new Refused(
       400,
-      faults.map(({ path, message }) => ({ part: null, field: path ?? 'request', message })),
+      faults.map(({ path, message }) => ({ part: null, field: path || 'request', message })),
     )
   }
 }
@@ -78,7 +78,8 @@ const object = yup.mixed<object>(
   (value): value is object => typeof value === 'object' && value !== null && !Array.isArray(value),
 )
 
-export const newNetwork = yup.object({ document: object.required() }).required()
+/** `{ document }`, or the document itself as it stands in a file. */
+export const newNetwork = object.required()
 export const changedNetwork = yup
   .object({ version: yup.number().integer().min(1).required(), document: object.required() })
   .required()

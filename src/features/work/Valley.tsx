@@ -44,9 +44,10 @@ export function Valley({ worksheet, row }: Props) {
   useEffect(() => {
     if (moved.current === row) return
     moved.current = row
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
     document
       .getElementById(row < rows ? `row-${row}` : 'floor')
-      ?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+      ?.scrollIntoView({ block: 'nearest', behavior: still ? 'auto' : 'smooth' })
   }, [row, rows])
 
   const choose = useCallback(

@@ -8,10 +8,11 @@ export function GET(request: Request): Promise<Response> {
   return answer(request, () => ({ networks: listNetworks(database()) }))
 }
 
-/** Keeps `{ document }` as a new network: 201 with the record. */
+/** Keeps `{ document }`, or a document sent as it is, as a new network: 201 with the record. */
 export function POST(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const { document } = await readBody(request, newNetwork)
-    return Response.json(createNetwork(database(), passDoor(document)), { status: 201 })
+    const body = await readBody<object>(request, newNetwork)
+    const document = passDoor('document' in body ? body.document : body)
+    return Response.json(createNetwork(database(), document), { status: 201 })
   })
 }
