@@ -6,6 +6,7 @@ import { drawSheet, explainFloor, explainKnown, explainRowDown, explainRowUp, ty
 import { boxAround, type Picture } from '@/core/drawing'
 import { wordSentence } from '@/core/explain'
 import { quantityText } from '@/core/quantity'
+import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
@@ -23,6 +24,8 @@ interface Props {
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
 const mostDrawn = 150
+/** A longer valley opens in pieces of so many rows. */
+const rowsAtFirst = 100
 /** In a valley with more rows than this, a row is drawn when it comes near the screen. */
 const drawnAtOnce = 30
 
@@ -38,6 +41,8 @@ export function Valley({ worksheet, row }: Props) {
   const stopped = analysis.status === 'not-series-parallel'
   // A bridge leaves a last sheet without a step; a single resistor has one sheet and no step.
   const rows = stopped || steps === 0 ? steps + 1 : steps
+  const [limit, setLimit] = useState(rowsAtFirst)
+  const shown = Math.min(rows, limit)
   const climbs = analysis.supply.current !== null
 
   const moved = useRef(row)
@@ -73,7 +78,7 @@ export function Valley({ worksheet, row }: Props) {
 
   // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
   const place = useRef<HTMLElement>(null)
-  const seen = useSeenHalves(place, rows)
+  const seen = useSeenHalves(place, shown)
   const later = useDeferredValue(worksheet)
   const sameRows = later.reduction.steps.length === steps && later.reduction.leaves.length === reduction.leaves.length
   const half = (index: number, side: Side) => (
@@ -90,7 +95,7 @@ export function Valley({ worksheet, row }: Props) {
     </Lazy>
   )
   if (reduction.leaves.length === 0) return null
-  const indices = Array.from({ length: rows }, (_, index) => index)
+  const indices = Array.from({ length: shown }, (_, index) => index)
   return (
     <section ref={place} aria-label="The valley" className="@container">
       <Commands list={clear} />
@@ -123,7 +128,15 @@ export function Valley({ worksheet, row }: Props) {
             <Spine index={index} current={row === index} />
           </Fragment>
         ))}
-        <div id="floor" style={{ gridRow: rows + 1 }} className="col-span-full scroll-my-24">
+        {shown < rows && (
+          <p style={{ gridRow: shown + 1 }} className="col-span-full py-2 text-center text-soft">
+            {(rows - shown).toLocaleString('en')} more rows lie between here and the floor.{' '}
+            <Button onClick={() => setLimit(limit + rowsAtFirst)}>
+              Show {Math.min(rowsAtFirst, rows - shown)} of them
+            </Button>
+          </p>
+        )}
+        <div id="floor" style={{ gridRow: shown + 2 }} className="col-span-full scroll-my-24">
           <Floor worksheet={worksheet} current={row >= steps && steps > 0} />
         </div>
         {climbs && (
