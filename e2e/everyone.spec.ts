@@ -22,6 +22,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('axe finds nothing on the worksheet, its parts list, a verdict, the ways to a value, and a mistake', async ({
       page,
     }) => {
+      test.slow() // four analyses of a full screen
       await openNetwork(page, 'Dew strip, after the repair')
       await page.keyboard.press('p')
       await page.locator('[data-target="part-1"]').first().click()
