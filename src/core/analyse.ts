@@ -2,9 +2,9 @@ import { exact, float, rounded, type Arithmetic } from './arithmetic'
 import { checks } from './checks'
 import { partValues, potentials } from './expansion'
 import type { Explained } from './explain'
-import { readNetwork, type Network, type Problem } from './network'
+import { knownOf, readNetwork, type Network, type Problem } from './network'
 import { wire, type Finding, type Wiring } from './nodes'
-import { quantityText, type Amount, type Unit } from './quantity'
+import { quantityText, unitOf, type Amount, type Unit } from './quantity'
 import { nameElements, sheetAt, stoppers, type Order, type Reduction } from './reduction'
 import { reductionFindings, solve, type Numbers, type Status } from './solve'
 
@@ -181,8 +181,9 @@ function describe<N>(
     known && reduction.left.length === 1
       ? checks(wiring, reduction, known.expansion, known.supply, arithmetic, slack)
       : []
-  const units = { current: 'A', voltage: 'V', power: 'W' } as const
   const source = network.parts[wiring.supply]
+  const stopping =
+    numbers.status === 'not-series-parallel' ? stoppers(sheetAt(reduction, wiring, reduction.steps.length)) : []
 
   return {
     format: 'nodrel-analysis',
@@ -193,7 +194,7 @@ function describe<N>(
     equivalent: value(numbers.equivalent, 'Ω'),
     supply: supply
       ? { voltage: value(supply.voltage, 'V'), current: value(supply.current, 'A'), power: value(supply.power, 'W') }
-      : { ...givenOfSupply(network, source.name, arithmetic) },
+      : givenOfSupply(network, source.name, arithmetic),
     parts: network.parts.map((part, i) => ({
       name: part.name,
       kind: part.kind,
@@ -223,29 +224,22 @@ function describe<N>(
     checks: compared.map(({ law, at, sum, expected, holds }) => ({
       law,
       at: at === 'supply' ? source.name : 'node' in at ? label(at.node) : names[at.element],
-      sum: sure(sum, units[law]),
-      expected: sure(expected, units[law]),
+      sum: sure(sum, unitOf[law]),
+      expected: sure(expected, unitOf[law]),
       holds,
     })),
-    findings: [...wiring.findings, ...reductionFindings(network, wiring, numbers, arithmetic)],
-    ...(numbers.status === 'not-series-parallel' && {
-      residue: stoppers(sheetAt(reduction, wiring, reduction.steps.length)).map(({ id }) => names[id]),
-    }),
+    findings: [...wiring.findings, ...reductionFindings(network, wiring, numbers, stopping, arithmetic)],
+    ...(stopping.length > 0 && { residue: stopping.map(({ id }) => names[id]) }),
   }
 }
 
 /** What the document itself says of the supply, where nothing can be worked out. */
-function givenOfSupply<N>(network: Network, name: string, arithmetic: Arithmetic<N>): Analysis['supply'] {
+function givenOfSupply<N>(network: Network, source: string, arithmetic: Arithmetic<N>): Analysis['supply'] {
   const nothing = { voltage: null, current: null, power: null }
-  const source = network.parts.find((part) => part.name === name)
-  const known =
-    network.known ??
-    (source?.kind === 'source' && source.voltage
-      ? { part: name, quantity: 'voltage' as const, value: source.voltage }
-      : null)
-  if (!known || known.part !== name) return nothing
-  const unit = ({ voltage: 'V', current: 'A', power: 'W' } as const)[known.quantity]
-  return { ...nothing, [known.quantity]: valueOf(arithmetic.toAmount(arithmetic.from(known.value)), unit) }
+  const known = knownOf(network)
+  if (known?.part !== source) return nothing
+  const value = arithmetic.toAmount(arithmetic.from(known.value))
+  return { ...nothing, [known.quantity]: valueOf(value, unitOf[known.quantity]) }
 }
 
 function valueOf(amount: Amount, unit: Unit): Value {

@@ -1,17 +1,16 @@
 import type { Arithmetic } from './arithmetic'
 import { expand, type Expansion } from './expansion'
-import type { Network, Problem } from './network'
+import { isZeroOhm, type Network, type Problem } from './network'
 import { finding, type Finding, type Wiring } from './nodes'
 import {
   leavesOf,
   reduce,
   reduceUnordered,
   resistances,
-  sheetAt,
-  stoppers,
   type Combining,
   type Order,
   type Reduction,
+  type SheetElement,
 } from './reduction'
 import { findSupply, type Supply } from './supply'
 
@@ -72,56 +71,55 @@ function solveReduced<N, R extends Combining>(
   }
 }
 
-/** Findings that only the reduction shows: what stops it, and what zero-ohm resistors short. */
+/**
+ * Findings that only the reduction shows: what stops it, and what zero-ohm resistors short.
+ *
+ * @param stopping the elements that stop it; none where it succeeds
+ */
 export function reductionFindings<N>(
   network: Network,
   wiring: Wiring,
   numbers: Numbers<N>,
+  stopping: readonly SheetElement[],
   arithmetic: Arithmetic<N>,
 ): Finding[] {
   const { reduction, resistance, equivalent } = numbers
-  const name = (part: number) => network.parts[part].name
-  const inside = (elements: readonly number[]) =>
-    [...new Set(elements.flatMap((element) => leavesOf(reduction, element)))].map(name)
+  const { parts } = network
+  const inside = (elements: readonly number[]) => elements.flatMap((element) => leavesOf(reduction, element))
+  const named = (indices: readonly number[]) => indices.map((part) => parts[part].name)
+  const zeroOhms = (elements: readonly number[]) => named(inside(elements).filter((part) => isZeroOhm(parts[part])))
   const findings: Finding[] = []
-  if (numbers.status === 'not-series-parallel') {
-    const stopping = stoppers(sheetAt(reduction, wiring, reduction.steps.length))
+  if (stopping.length > 0) {
     const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
     findings.push(
       finding(
         'bridge',
-        inside(stopping.map(({ id }) => id)),
+        named(inside(stopping.map(({ id }) => id))),
         nodes.map((node) => wiring.nodes[node].label),
       ),
     )
   }
   const zero = (element: number) => arithmetic.isZero(resistance[element])
   const [whole] = reduction.left
-  if (network.parts[wiring.supply].kind === 'source' && equivalent !== null && zero(whole ?? -1)) {
-    const path = inside([whole]).filter((part) => isZeroOhm(network, part))
+  if (parts[wiring.supply].kind === 'source' && equivalent !== null && zero(whole ?? -1)) {
     findings.push(
       finding(
         'shorted-supply',
-        [name(wiring.supply), ...path],
+        [parts[wiring.supply].name, ...zeroOhms([whole])],
         [wiring.nodes[wiring.start], wiring.nodes[wiring.finish]].map(({ label }) => label),
       ),
     )
   }
 
   // Outermost shorts first, so that a resistor is named once.
-  const named = new Set<string>()
+  const told = new Set<number>()
   for (const { kind, members, result } of [...reduction.steps].reverse()) {
     if (kind !== 'parallel' || !zero(result)) continue
-    const shorted = inside(members.filter((member) => !zero(member))).filter((part) => !named.has(part))
+    const shorted = inside(members.filter((member) => !zero(member))).filter((part) => !told.has(part))
     if (shorted.length === 0) continue
-    shorted.forEach((part) => named.add(part))
-    const by = inside(members.filter(zero)).filter((part) => isZeroOhm(network, part))
+    shorted.forEach((part) => told.add(part))
     const labels = [reduction.from[result], reduction.to[result]].map((node) => wiring.nodes[node].label)
-    findings.push(finding('shorted', shorted, labels, by))
+    findings.push(finding('shorted', named(shorted), labels, zeroOhms(members.filter(zero))))
   }
   return findings
-}
-
-function isZeroOhm(network: Network, name: string): boolean {
-  return network.parts.some((part) => part.kind === 'resistor' && part.name === name && part.resistance.exact === '0')
 }

@@ -15,9 +15,9 @@ import {
   type StepExplanation,
   type WayExplanation,
 } from './explain'
-import type { Network } from './network'
-import { quantityText, type Amount, type Figures, type Unit } from './quantity'
-import { judge, sheetAt, type Sheet, type Verdict } from './reduction'
+import { knownOf, type Network } from './network'
+import { shownText, type Amount, type Figures } from './quantity'
+import { judge, sheetAt, type Verdict } from './reduction'
 
 /** Everything the worked valley shows, as plain data: the analysis, and what its sheets are drawn and explained from. */
 export interface Worksheet extends Work {
@@ -31,29 +31,33 @@ export function workOut(network: Network, options: AnalyseOptions = {}): Workshe
   return worked.ok ? { network, options, ...worked } : { status: 'refused', problems: worked.problems }
 }
 
-/** The sheet of a row: after so many steps. */
-export function worksheetSheet({ reduction, wiring }: Worksheet, steps: number): Sheet {
-  return sheetAt(reduction, wiring, steps)
-}
-
 /** Which values stand at the parts: their resistance on the way down, voltage and current on the way up. */
 export type Side = 'reduce' | 'expand'
 
+/** What a drawing writes at a part or equivalent. */
+interface Shown {
+  readonly name: string
+  readonly resistance: Amount | null
+  readonly voltage: Amount | null
+  readonly current: Amount | null
+}
+
 /** Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone. */
 export function drawSheet(worksheet: Worksheet, steps: number, side: Side, figures: Figures): Picture {
-  const { elements, network, wiring } = worksheet
-  const show = (value: Amount | null, unit: Unit) => (value ? quantityText(value, unit, figures, '\u2009') : '–')
-  const label = (id: number): Label => {
-    const { name, resistance, voltage, current } = elements[id]
-    return { name, lines: side === 'reduce' ? [show(resistance, 'Ω')] : [show(voltage, 'V'), show(current, 'A')] }
-  }
-  const aside = network.parts.flatMap((part, i): Aside[] => {
-    if (steps > 0 || part.kind !== 'resistor' || wiring.idle[i] === null) return []
-    const { resistance, voltage, current } = worksheet.analysis.parts[i]
-    const lines = side === 'reduce' ? [show(resistance, 'Ω')] : [show(voltage, 'V'), show(current, 'A')]
-    return [{ label: { name: part.name, lines }, from: wiring.from[i], to: wiring.to[i] }]
+  const { elements, network, wiring, analysis } = worksheet
+  const label = ({ name, resistance, voltage, current }: Shown): Label => ({
+    name,
+    lines:
+      side === 'reduce'
+        ? [shownText(resistance, 'Ω', figures)]
+        : [shownText(voltage, 'V', figures), shownText(current, 'A', figures)],
   })
-  return stretch(sheetAt(worksheet.reduction, wiring, steps), wiring.place, label, aside)
+  const aside = network.parts.flatMap((part, i): Aside[] =>
+    steps > 0 || part.kind !== 'resistor' || wiring.idle[i] === null
+      ? []
+      : [{ label: label(analysis.parts[i]), from: wiring.from[i], to: wiring.to[i] }],
+  )
+  return stretch(sheetAt(worksheet.reduction, wiring, steps), wiring.place, (id) => label(elements[id]), aside)
 }
 
 /** Step number `step` in words and arithmetic. */
@@ -87,8 +91,8 @@ export function explainRowUp({ reduction, elements }: Worksheet, step: number): 
 export function explainFloor({ network, wiring, reduction, elements }: Worksheet): Formula[] {
   const [whole] = reduction.left
   if (reduction.left.length !== 1) return []
-  const source = network.parts[wiring.supply].name
-  const given = network.known === undefined ? 'voltage' : network.known.part === source ? network.known.quantity : null
+  const known = knownOf(network)
+  const given = known?.part === network.parts[wiring.supply].name ? known.quantity : null
   return explainSupply(elements[whole], given)
 }
 
@@ -110,7 +114,7 @@ export function judgeOn(
   steps: number,
   chosen: readonly number[],
 ): { verdict: Verdict; sentences: Sentence[] } {
-  const verdict = judge(worksheetSheet(worksheet, steps), chosen)
+  const verdict = judge(sheetAt(worksheet.reduction, worksheet.wiring, steps), chosen)
   const { elements, wiring } = worksheet
   return {
     verdict,

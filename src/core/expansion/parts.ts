@@ -1,5 +1,5 @@
 import type { Arithmetic } from '../arithmetic'
-import type { Network } from '../network'
+import { isZeroOhm, type Network } from '../network'
 import type { Wiring } from '../nodes'
 import type { Reduction } from '../reduction'
 import type { Supply } from '../supply'
@@ -46,7 +46,7 @@ export function partValues<N>(
 
   const isIdeal = (part: number) => {
     const { kind } = parts[part]
-    return kind === 'wire' || (wiring.idle[part] !== null && isZeroOhm(network, part))
+    return kind === 'wire' || (wiring.idle[part] !== null && isZeroOhm(parts[part]))
   }
   parts.forEach((_, part) => {
     if (wiring.idle[part] === null && !isIdeal(part)) return
@@ -54,20 +54,12 @@ export function partValues<N>(
     voltage[part] = wiring.nodes[wiring.from[part]].tiedTo < 0 ? null : zero
     current[part] = zero
   })
-  idealCurrents(
-    network,
-    current,
-    (part) => parts[part].kind === 'wire' || isZeroOhm(network, part),
-    arithmetic,
-  ).forEach((I, part) => {
-    if (isIdeal(part)) current[part] = I
-  })
+  idealCurrents(network, current, (part) => parts[part].kind === 'wire' || isZeroOhm(parts[part]), arithmetic).forEach(
+    (I, part) => {
+      if (isIdeal(part)) current[part] = I
+    },
+  )
   return { voltage, current, power }
-}
-
-function isZeroOhm(network: Network, part: number): boolean {
-  const it = network.parts[part]
-  return it.kind === 'resistor' && it.resistance.exact === '0'
 }
 
 /**

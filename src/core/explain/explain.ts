@@ -1,5 +1,5 @@
 import type { Way } from '../expansion'
-import type { Amount } from '../quantity'
+import { unitOf, type Amount } from '../quantity'
 import type { Obstacle, Verdict } from '../reduction'
 import { sentence, type Sentence } from './sentence'
 import { amount, fraction, root, sign, sum, symbol, type Formula } from './token'
@@ -118,7 +118,7 @@ export function explainWay(
 ): WayExplanation {
   const own = element(id)
   const letter = ({ voltage: 'V', current: 'I', power: 'P' } as const)[quantity]
-  const unit = ({ voltage: 'V', current: 'A', power: 'W' } as const)[quantity]
+  const unit = unitOf[quantity]
   const of = (it: Explained, which: 'voltage' | 'current'): Amount => it[which] ?? zero
   const R = (it: Explained) => amount(it.resistance, 'Ω')
   const V = (it: Explained) => amount(of(it, 'voltage'), 'V')

@@ -43,12 +43,20 @@ export function writeFormula(
   return {
     text: joined(item, { series: ' + ', parallel: ' ∥ ' }),
     shape: joined(() => '·', { series: '+', parallel: '∥' }),
-    resistors: joined((part) => String(part), { series: ' ', parallel: ' ' })
-      .replace(/[()]/g, '')
-      .split(' ')
-      .map(Number),
+    resistors: fromLeft(reduction),
     left: network.parts
       .filter((part, i) => (part.kind === 'resistor' || part.kind === 'wire') && !shown.has(i))
       .map(({ name }) => name),
   }
+}
+
+/** The part indices of the resistors, as they stand in the formula. */
+function fromLeft({ leaves, steps, left }: Reduction): number[] {
+  const found: number[] = []
+  const open = [left[0]]
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (id < leaves.length) found.push(leaves[id])
+    else for (const member of [...steps[id - leaves.length].members].reverse()) open.push(member)
+  }
+  return found
 }

@@ -68,6 +68,18 @@ export interface Problem {
   readonly message: string
 }
 
+/** The one thing that is known of the supply: what stands instead of the source's voltage, or that voltage. */
+export function knownOf(network: Network): Known | null {
+  if (network.known) return network.known
+  const source = network.parts.find((part) => part.kind === 'source')
+  return source?.voltage ? { part: source.name, quantity: 'voltage', value: source.voltage } : null
+}
+
+/** Whether a part is a resistor of 0 Ω: a part like any other, but an ideal conductor. */
+export function isZeroOhm(part: Part): boolean {
+  return part.kind === 'resistor' && part.resistance.exact === '0'
+}
+
 /** The largest document that is read, in bytes. */
 export const maxBytes = 2 * 1024 * 1024
 /** The most parts that are read. */

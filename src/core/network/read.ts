@@ -1,4 +1,4 @@
-import { quantityProblem, readQuantity, type Unit } from '../quantity'
+import { quantityProblem, readQuantity, unitOf, type Unit } from '../quantity'
 import {
   maxBytes,
   maxParts,
@@ -16,7 +16,6 @@ export type ReadNetwork =
 const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
 const nameRule = "use 1 to 32 letters, digits or _ . - '"
 const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
-const unitOfKnown = { voltage: 'V', current: 'A', power: 'W' } as const
 
 /** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
 export function isName(text: unknown): text is string {
@@ -188,7 +187,7 @@ function readKnown(raw: unknown, parts: readonly Part[], complain: Complain): Kn
     complain(label, 'known', 'the known quantity must be voltage, current or power')
     return undefined
   }
-  const value = readValue(raw.value, unitOfKnown[raw.quantity], label, 'known', complain)
+  const value = readValue(raw.value, unitOf[raw.quantity], label, 'known', complain)
   return value && part ? { part: part.name, quantity: raw.quantity, value } : undefined
 }
 

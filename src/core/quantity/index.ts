@@ -2,7 +2,7 @@
  * In: a text or number as a person typed it. Out: an exact value in SI base units; and back, an amount
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
-export type { Unit } from './unit'
+export { unitOf, type Unit } from './unit'
 export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
-export { quantityText, writeQuantity, type Amount, type Figures, type WrittenQuantity } from './write'
+export { quantityText, shownText, writeQuantity, type Amount, type Figures, type WrittenQuantity } from './write'

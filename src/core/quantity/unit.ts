@@ -9,6 +9,12 @@ export const quantityOf: Readonly<Record<Unit, string>> = {
   W: 'power',
 }
 
+/** The unit of each quantity: the inverse of {@link quantityOf}. */
+export const unitOf = { resistance: 'Ω', voltage: 'V', current: 'A', power: 'W' } as const satisfies Record<
+  string,
+  Unit
+>
+
 /** Every spelling that is read for a unit. `R` for ohms is the way values are printed on parts. */
 export const spellings: Readonly<Record<string, Unit>> = {
   Ω: 'Ω', // U+03A9, Greek capital omega

@@ -70,6 +70,11 @@ export function quantityText(amount: Amount, unit: Unit, figures: Figures = 4, s
   return `${written.number}${space}${written.prefix}${written.unit}`
 }
 
+/** A quantity as it stands on the screen: a thin space before the unit, a dash where there is none. */
+export function shownText(amount: Amount | null, unit: Unit, figures: Figures): string {
+  return amount ? quantityText(amount, unit, figures, '\u2009') : '–'
+}
+
 /** The significant digits of an amount other than 0, whatever its sign. */
 export function digitsOf(amount: Amount, figures: number): Digits {
   const size = Math.abs(amount.value)

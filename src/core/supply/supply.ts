@@ -1,5 +1,5 @@
 import type { Arithmetic } from '../arithmetic'
-import type { Network, Problem } from '../network'
+import { knownOf, type Network, type Problem } from '../network'
 import type { Wiring } from '../nodes'
 import type { Combining } from '../reduction'
 
@@ -33,8 +33,7 @@ export function findSupply<N>(
     ok: false,
     problem: { part, field: 'known', message },
   })
-  const given = source.kind === 'source' ? source.voltage : undefined
-  const known = network.known ?? (given && { part: source.name, quantity: 'voltage' as const, value: given })
+  const known = knownOf(network)
   if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
   const value = arithmetic.from(known.value)
   const [whole] = reduction.left
