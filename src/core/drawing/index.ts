@@ -3,4 +3,5 @@
  * Textbooks: “redraw the circuit”.
  */
 export { boxAround, measures, type Box, type Label, type Picture, type Place, type PlacedPart } from './picture'
-export { stretch, type Aside } from './stretch'
+export type { Aside } from './place'
+export { stretch } from './stretch'

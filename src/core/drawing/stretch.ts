@@ -1,4 +1,5 @@
 import { growForest, type Forest, type Sheet } from '../reduction'
+import { arrange } from './lanes'
 import {
   measures as m,
   type Label,
@@ -8,20 +9,8 @@ import {
   type PlacedNode,
   type PlacedPart,
 } from './picture'
-
-/** A part that carries nothing: its label and the node indices of its ends. */
-export interface Aside {
-  readonly label: Label
-  readonly from: number
-  readonly to: number
-}
-
-/** Room that something takes: its width, and how far it reaches above and below the line it lies on. */
-interface Room {
-  readonly width: number
-  readonly above: number
-  readonly below: number
-}
+import { placeAside, placePart, type Aside } from './place'
+import { roomsOf, rowLevels, type Room } from './room'
 
 /**
  * Draws a sheet stretched from + to −: series side by side, parallel one above the other. What a bridge holds
@@ -207,155 +196,4 @@ export function stretch(
       })
     }
   }
-}
-
-function placePart(id: number, label: Label, centre: number, y: number): PlacedPart {
-  const { width, above, below } = roomOfPart(label)
-  const text = width - 2 * m.lead
-  return {
-    id,
-    label,
-    left: centre - m.symbol / 2,
-    right: centre + m.symbol / 2,
-    y,
-    box: { x: centre - text / 2, y: y - above, width: text, height: above + below },
-  }
-}
-
-function roomOfPart({ name, lines }: Label): Room {
-  const longest = Math.max(name.length, ...lines.map((line) => line.length))
-  return {
-    width: Math.max(m.symbol, longest * m.character) + 2 * m.lead,
-    above: m.symbolHeight / 2 + m.nameHeight,
-    below: Math.max(m.symbolHeight / 2 + 3 + lines.length * m.lineHeight, m.node + 3),
-  }
-}
-
-/** The room of every element of the forest, innermost first. */
-function roomsOf(forest: Forest, labels: readonly Label[]): Room[] {
-  const rooms = labels.map(roomOfPart)
-  for (let group = forest.members.length - 1; group >= 0; group--) {
-    const inside = forest.members[group].map((member) => rooms[member])
-    const widths = inside.map(({ width }) => width)
-    if (forest.series[group]) {
-      rooms[forest.leaves + group] = {
-        width: widths.reduce((sum, width) => sum + width, 0) + m.gap * (inside.length - 1),
-        above: Math.max(...inside.map(({ above }) => above)),
-        below: Math.max(...inside.map(({ below }) => below)),
-      }
-    } else {
-      const levels = rowLevels(inside)
-      rooms[forest.leaves + group] = {
-        width: Math.max(...widths) + 2 * m.bar,
-        above: inside[0].above - levels[0],
-        below: levels[levels.length - 1] + inside[inside.length - 1].below,
-      }
-    }
-  }
-  return rooms
-}
-
-/** The level of each row of a parallel group, against the middle between the first and the last. */
-function rowLevels(rows: readonly Room[]): number[] {
-  const levels = [0]
-  for (let i = 1; i < rows.length; i++) levels.push(levels[i - 1] + rows[i - 1].below + m.row + rows[i].above)
-  const middle = levels[levels.length - 1] / 2
-  return levels.map((level) => level - middle)
-}
-
-interface Lane {
-  readonly root: number
-  readonly x: number
-  readonly y: number
-  /** The bars at its two ends. */
-  readonly fromX: number
-  readonly toX: number
-}
-
-/**
- * Puts the forest's roots into lanes. Each root lies in the column right of the bar it starts from, which is as
- * wide as the widest root there; a lane holds roots whose spans do not overlap.
- */
-function arrange({ roots, from, to }: Forest, rooms: readonly Room[], place: readonly number[]) {
-  const used = [...new Set(roots.flatMap((root) => [from[root], to[root]]))].sort((a, b) => place[a] - place[b])
-  const single = roots.length === 1
-  const barX = new Map<number, number>()
-  let x = m.margin + m.node + (single ? m.end - m.gap / 2 : m.end)
-  used.forEach((node) => {
-    barX.set(node, x)
-    const starting = roots.filter((root) => from[root] === node)
-    if (starting.length > 0) x += Math.max(...starting.map((root) => rooms[root].width)) + (single ? 0 : 2 * m.end)
-  })
-  const width = x + (single ? m.end - m.gap / 2 : m.end) + m.margin + m.node
-
-  const taken: number[] = [] // by lane, the place up to which it is taken
-  const laneOf = roots.map((root) => {
-    const free = taken.findIndex((until) => until <= place[from[root]])
-    const lane = free < 0 ? taken.length : free
-    taken[lane] = place[to[root]]
-    return lane
-  })
-  const rows = taken.map((_, lane) => {
-    const inside = roots.filter((_, i) => laneOf[i] === lane).map((root) => rooms[root])
-    return {
-      width: 0,
-      above: Math.max(...inside.map(({ above }) => above)),
-      below: Math.max(...inside.map(({ below }) => below)),
-    }
-  })
-  const levels = rows.length > 0 ? rowLevels(rows) : [0]
-  const top = m.margin + (rows[0]?.above ?? 20) - levels[0]
-  const bars = new Map<number, { x: number; ys: number[] }>(
-    used.map((node) => [node, { x: barX.get(node) as number, ys: [] }]),
-  )
-  const lanes = roots.map((root, i): Lane => {
-    const y = top + levels[laneOf[i]]
-    for (const node of [from[root], to[root]]) bars.get(node)?.ys.push(y)
-    const left = barX.get(from[root]) as number
-    return { root, fromX: left, x: single ? left : left + m.end, y, toX: barX.get(to[root]) as number }
-  })
-  const height = top + levels[levels.length - 1] + Math.max(rows[rows.length - 1]?.below ?? 20, 28) + m.margin
-  return { lanes, bars, width: Math.max(width, 2 * m.end + 40), height }
-}
-
-/** Parts that carry nothing stand in rows below, each between the labels of its two nodes. */
-function placeAside(aside: readonly Aside[], width: number, height: number, lines: PlacedLine[], nodes: PlacedNode[]) {
-  const parts: PlacedPart[] = []
-  let x: number = m.margin
-  let y = height
-  let right = width
-  aside.forEach(({ label, from, to }, i) => {
-    const room = roomOfPart(label)
-    const wide = room.width + 4 * m.node
-    if (x > m.margin && x + wide + m.margin > width) {
-      x = m.margin
-      y += room.above + room.below + m.row
-    }
-    const level = y + room.above
-    const part = placePart(i, label, x + wide / 2, level)
-    parts.push(part)
-    const [left, end] = [x + m.node, x + wide - m.node]
-    lines.push(
-      {
-        node: from,
-        points: [
-          { x: left, y: level },
-          { x: part.left, y: level },
-        ],
-      },
-      {
-        node: to,
-        points: [
-          { x: part.right, y: level },
-          { x: end, y: level },
-        ],
-      },
-    )
-    nodes.push({ node: from, x: left, y: level }, { node: to, x: end, y: level })
-    x += wide + m.gap
-    right = Math.max(right, x)
-  })
-  const last = aside[aside.length - 1]
-  const rowHeight = last ? roomOfPart(last.label).above + roomOfPart(last.label).below + m.margin : 0
-  return { parts, width: right, height: y + rowHeight }
 }

@@ -1,0 +1,71 @@
+import { measures as m, type Label, type PlacedLine, type PlacedNode, type PlacedPart } from './picture'
+import { roomOfPart } from './room'
+
+/** A part that carries nothing: its label and the node indices of its ends. */
+export interface Aside {
+  readonly label: Label
+  readonly from: number
+  readonly to: number
+}
+
+/** A part with its symbol's middle at (centre, y). */
+export function placePart(id: number, label: Label, centre: number, y: number): PlacedPart {
+  const { width, above, below } = roomOfPart(label)
+  const text = width - 2 * m.lead
+  return {
+    id,
+    label,
+    left: centre - m.symbol / 2,
+    right: centre + m.symbol / 2,
+    y,
+    box: { x: centre - text / 2, y: y - above, width: text, height: above + below },
+  }
+}
+
+/** Parts that carry nothing stand in rows below, each between the labels of its two nodes. */
+export function placeAside(
+  aside: readonly Aside[],
+  width: number,
+  height: number,
+  lines: PlacedLine[],
+  nodes: PlacedNode[],
+) {
+  const parts: PlacedPart[] = []
+  let x: number = m.margin
+  let y = height
+  let right = width
+  aside.forEach(({ label, from, to }, i) => {
+    const room = roomOfPart(label)
+    const wide = room.width + 4 * m.node
+    if (x > m.margin && x + wide + m.margin > width) {
+      x = m.margin
+      y += room.above + room.below + m.row
+    }
+    const level = y + room.above
+    const part = placePart(i, label, x + wide / 2, level)
+    parts.push(part)
+    const [left, end] = [x + m.node, x + wide - m.node]
+    lines.push(
+      {
+        node: from,
+        points: [
+          { x: left, y: level },
+          { x: part.left, y: level },
+        ],
+      },
+      {
+        node: to,
+        points: [
+          { x: part.right, y: level },
+          { x: end, y: level },
+        ],
+      },
+    )
+    nodes.push({ node: from, x: left, y: level }, { node: to, x: end, y: level })
+    x += wide + m.gap
+    right = Math.max(right, x)
+  })
+  const last = aside[aside.length - 1]
+  const rowHeight = last ? roomOfPart(last.label).above + roomOfPart(last.label).below + m.margin : 0
+  return { parts, width: right, height: y + rowHeight }
+}
