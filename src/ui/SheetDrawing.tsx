@@ -3,6 +3,7 @@
 import clsx from 'clsx'
 import { memo, useId, useRef, useState, type KeyboardEvent } from 'react'
 import { measures, type Box, type Picture, type PlacedPart } from '@/core/drawing'
+import { nodeColour } from './NodeBadge'
 
 export interface SheetDrawingProps {
   readonly picture: Picture
@@ -89,7 +90,8 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       {picture.aside.map((part) => (
         <g key={part.id} className="opacity-75">
           <Symbol part={part} symbols={symbols} tone="stroke-soft" />
-          <Labels part={part} side={side} tone="fill-soft" />
+          <Name part={part} tone="fill-soft" />
+          <Values part={part} side={side} tone="fill-soft" />
         </g>
       ))}
       {[picture.start, picture.finish].map(({ x, y }, i) => (
@@ -102,7 +104,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       ))}
       {picture.nodes.map(({ node, x, y }, i) => (
         <g key={i}>
-          <circle cx={x} cy={y} r={measures.node - 1.5} style={{ fill: `var(--color-node-${node % 8})` }} />
+          <circle cx={x} cy={y} r={measures.node - 1.5} style={{ fill: nodeColour(node) }} />
           <text x={x} y={y + 3.4} textAnchor="middle" className="fill-white text-[9.5px] font-semibold">
             {nodeLabels[node]}
           </text>
@@ -152,8 +154,7 @@ const Part = memo(function Part({
     onFocus: () => onEnter(`${target}-${part.id}`),
   })
   const { box, id, label, y } = part
-  const groupTone = side === 'reduce' ? 'reduce' : 'expand'
-  const tone = chosen ? 'chosen' : grouped ? groupTone : 'ink'
+  const tone = chosen ? 'chosen' : grouped ? side : 'ink'
   const tones = {
     chosen: ['stroke-chosen', 'fill-chosen'],
     reduce: ['stroke-reduce', 'fill-reduce'],
@@ -190,14 +191,7 @@ const Part = memo(function Part({
           strokeWidth={2}
         />
         <Symbol part={part} symbols={symbols} tone={stroke} />
-        <text
-          x={(part.left + part.right) / 2}
-          y={y - measures.symbolHeight / 2 - 4}
-          textAnchor="middle"
-          className={clsx(fill, 'font-medium')}
-        >
-          {label.name}
-        </text>
+        <Name part={part} tone={clsx(fill, 'font-medium')} />
       </g>
       {onValue ? (
         <g
@@ -226,27 +220,11 @@ const Part = memo(function Part({
   )
 }, sameDrawing)
 
-function Labels({
-  part,
-  side,
-  tone,
-}: {
-  readonly part: PlacedPart
-  readonly side: 'reduce' | 'expand'
-  readonly tone: string
-}) {
+function Name({ part: { left, right, y, label }, tone }: { readonly part: PlacedPart; readonly tone: string }) {
   return (
-    <>
-      <text
-        x={(part.left + part.right) / 2}
-        y={part.y - measures.symbolHeight / 2 - 4}
-        textAnchor="middle"
-        className={tone}
-      >
-        {part.label.name}
-      </text>
-      <Values part={part} side={side} tone={tone} />
-    </>
+    <text x={(left + right) / 2} y={y - measures.symbolHeight / 2 - 4} textAnchor="middle" className={tone}>
+      {label.name}
+    </text>
   )
 }
 

@@ -3,7 +3,7 @@ import { float } from '@/core/arithmetic'
 import type { Picture } from '@/core/drawing'
 import { readNetwork, type NetworkDocument } from '@/core/network'
 import { wire } from '@/core/nodes'
-import { quantityText } from '@/core/quantity'
+import { shownText } from '@/core/quantity'
 import type { Combining } from '@/core/reduction'
 
 /** A network as the logbook shows it. */
@@ -57,6 +57,6 @@ function answerOf({ status, equivalent, supply }: Numbers<number, Combining>): s
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
   if (equivalent === null) return 'nothing closes the circuit'
   if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
-  const resistance = `Req ${quantityText({ value: equivalent }, 'Ω', 4, '\u2009')}`
-  return supply ? `${resistance} · I ${quantityText({ value: supply.current }, 'A', 4, '\u2009')}` : resistance
+  const resistance = `Req ${shownText({ value: equivalent }, 'Ω', 4)}`
+  return supply ? `${resistance} · I ${shownText({ value: supply.current }, 'A', 4)}` : resistance
 }

@@ -10,10 +10,11 @@ import {
 } from '@tanstack/react-table'
 import { memo, useMemo, useState } from 'react'
 import type { Worksheet } from '@/core'
-import { quantityText } from '@/core/quantity'
+import { shownText } from '@/core/quantity'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
-import { answerRows, columns as quantities, percent, type AnswerRow } from './answer'
+import { answerRows, columns as quantities, percent, supplyRow, type AnswerRow } from './answer'
+import { Potentials } from './Potentials'
 import { WaysPopover, type Asked } from './WaysPopover'
 
 const helper = createColumnHelper<AnswerRow>()
@@ -41,10 +42,7 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
           id: key,
           header: symbol,
           sortUndefined: 'last',
-          cell: ({ row }) => {
-            const value = row.original[key]
-            return value ? quantityText(value, unit, figures, '\u2009') : '–'
-          },
+          cell: ({ row }) => shownText(row.original[key], unit, figures),
         }),
       ),
       helper.accessor((row) => row.share ?? undefined, {
@@ -69,6 +67,7 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
   const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)
   const balance = analysis.checks.find(({ law }) => law === 'power')
   const source = network.parts[worksheet.wiring.supply]
+  const whole = supplyRow(analysis)
   return (
     <section aria-label="Answers" className="mt-3">
       <Potentials worksheet={worksheet} />
@@ -135,18 +134,11 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
               <td className="px-3 py-1">
                 {source.kind === 'source' ? `supply ${source.name}` : `between ${source.name}`}
               </td>
-              <td className="px-3 text-right">
-                {analysis.equivalent ? quantityText(analysis.equivalent, 'Ω', figures, '\u2009') : '–'}
-              </td>
-              <td className="px-3 text-right">
-                {analysis.supply.voltage ? quantityText(analysis.supply.voltage, 'V', figures, '\u2009') : '–'}
-              </td>
-              <td className="px-3 text-right">
-                {analysis.supply.current ? quantityText(analysis.supply.current, 'A', figures, '\u2009') : '–'}
-              </td>
-              <td className="px-3 text-right">
-                {analysis.supply.power ? quantityText(analysis.supply.power, 'W', figures, '\u2009') : '–'}
-              </td>
+              {quantities.map(({ key, unit }) => (
+                <td key={key} className="px-3 text-right">
+                  {shownText(whole[key], unit, figures)}
+                </td>
+              ))}
               <td className="px-3 text-right">
                 {balance &&
                   (balance.holds ? (
@@ -179,30 +171,5 @@ function Share({ share }: { readonly share: number | null }) {
         </span>
       )}
     </span>
-  )
-}
-
-/** The potential of every node, from the + end down to 0 V. */
-function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
-  const { figures } = useSettings().settings
-  const { nodes } = worksheet.analysis
-  if (nodes.every(({ potential }) => potential === null)) return null
-  return (
-    <dl aria-label="Potentials" className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-      <dt className="text-soft">potentials against 0 V</dt>
-      {nodes.slice(0, atFirst).map(({ label, potential }, node) => (
-        <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
-          <span
-            className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white"
-            style={{ background: `var(--color-node-${node % 8})` }}
-          >
-            <span className="sr-only">node </span>
-            {label}
-          </span>
-          {potential ? quantityText(potential, 'V', figures, '\u2009') : '–'}
-        </dd>
-      ))}
-      {nodes.length > atFirst && <dd className="text-soft">… and {nodes.length - atFirst} more</dd>}
-    </dl>
   )
 }

@@ -1,52 +1,46 @@
 import clsx from 'clsx'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { toast } from 'sonner'
-import { useStore } from 'zustand'
+import type { Worksheet } from '@/core'
 import { applyFormula, writeFormula } from '@/core/formula'
-import { readNetwork, type NetworkDocument } from '@/core/network'
+import type { Network } from '@/core/network'
 import { wire } from '@/core/nodes'
 import type { WorkStore } from './store'
+import { useTypedField } from './useTypedField'
+
+interface Props {
+  readonly store: WorkStore
+  /** The network as it is now, null while something is wrong with it; and the last good worksheet. */
+  readonly network: Network | null
+  readonly worksheet: Worksheet | null
+}
 
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
-export function FormulaLine({ store }: { readonly store: WorkStore }) {
-  const document = useStore(store, (state) => state.document)
-  const half = useStore(store, (state) => state.typing.formula)
-  const [edit, setEdit] = useState<{ readonly text: string; readonly base: NetworkDocument } | null>(null)
+export function FormulaLine({ store, network, worksheet }: Props) {
+  const field = useTypedField(store, 'formula', applyFormula)
   const written = useMemo(() => {
-    const read = readNetwork(document)
-    return read.ok
-      ? {
-          formula: writeFormula(read.network, wire(read.network)),
-          resistors: read.network.parts.some(({ kind }) => kind === 'resistor'),
-        }
-      : null
-  }, [document])
-  const text = half ?? edit?.text ?? written?.formula?.text ?? ''
-  const applied = half === undefined ? null : applyFormula(document, half)
-  const problem = applied && !applied.ok ? applied.problem : null
-  const left = written?.formula?.left ?? []
-  const noFormula = edit === null && half === undefined && written?.formula === null && written.resistors
+    if (network === null) return null
+    // A large network is still being worked out elsewhere.
+    return worksheet?.network === network
+      ? writeFormula(network, worksheet.wiring, worksheet.reduction)
+      : writeFormula(network, wire(network))
+  }, [network, worksheet])
+  const half = field.text
+  const text = half ?? written?.text ?? ''
+  const problem = field.refused?.problem ?? null
+  const left = written?.left ?? []
+  const noFormula =
+    half === undefined && network !== null && written === null && network.parts.some(({ kind }) => kind === 'resistor')
 
-  const type = (typed: string) => {
-    // Always from the document as it was when the editing began, so that half a formula loses nothing.
-    const base = edit?.base ?? document
-    setEdit({ text: typed, base })
-    const result = applyFormula(base, typed)
-    store.type({ formula: result.ok ? undefined : typed })
-    if (result.ok) store.change(result.document, 'formula')
-  }
   const leave = () => {
-    store.pause()
-    if (edit && half === undefined) {
-      const result = applyFormula(edit.base, edit.text)
-      if (result.ok && result.gone.length > 0) {
-        toast(`Not in the new formula, and so taken out: ${result.gone.join(', ')}`, {
-          duration: 10_000,
-          action: { label: 'Undo', onClick: store.undo },
-        })
-      }
+    const gone = field.applied()?.gone ?? []
+    if (gone.length > 0) {
+      toast(`Not in the new formula, and so taken out: ${gone.join(', ')}`, {
+        duration: 10_000,
+        action: { label: 'Undo', onClick: store.undo },
+      })
     }
-    setEdit(null)
+    field.leave()
   }
   return (
     <div className="min-w-64 flex-1">
@@ -59,21 +53,21 @@ export function FormulaLine({ store }: { readonly store: WorkStore }) {
         placeholder={noFormula ? 'a bridge has no formula; edit it in the parts list' : '1.5 + (10 + 20) // 15 + 1'}
         spellCheck={false}
         autoComplete="off"
-        onFocus={() => setEdit({ text, base: document })}
-        onChange={(event) => type(event.target.value)}
+        onFocus={() => field.begin(text)}
+        onChange={(event) => field.type(event.target.value)}
         onBlur={leave}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         className={clsx('h-9 w-full field font-mono placeholder:text-soft', problem && '!border-trouble')}
       />
-      {problem && half !== undefined && (
+      {problem && (
         <p id="formula-note" role="alert" className="mt-1 text-xs text-trouble">
           <code className="mr-2 font-mono whitespace-pre">
             {problem.at > 20 && '…'}
-            {half.slice(Math.max(0, problem.at - 20), problem.at)}
+            {text.slice(Math.max(0, problem.at - 20), problem.at)}
             <mark className="bg-trouble-wash text-trouble underline decoration-wavy">
-              {half.slice(problem.at, problem.end) || ' '}
+              {text.slice(problem.at, problem.end) || ' '}
             </mark>
-            {half.slice(problem.end, problem.end + 10)}
+            {text.slice(problem.end, problem.end + 10)}
           </code>
           {problem.message}
         </p>

@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 import type { Worksheet } from '@/core'
 import type { PartDocument, Problem } from '@/core/network'
 import { Button } from '@/ui/Button'
+import { NodeBadge } from '@/ui/NodeBadge'
 import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
 import type { WorkStore } from './store'
 
@@ -129,12 +130,7 @@ export function PartsPanel({ store, worksheet, problems }: Props) {
               {worksheet.analysis.nodes.slice(0, piece).map(({ label, points: joined, potential }, node) => (
                 <tr key={label}>
                   <td className="py-0.5">
-                    <span
-                      className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white"
-                      style={{ background: `var(--color-node-${node % 8})` }}
-                    >
-                      {label}
-                    </span>
+                    <NodeBadge node={node} label={label} />
                   </td>
                   <td className="font-mono">{joined.join(' ')}</td>
                   <td className="text-right font-mono">{potential?.text ?? '–'}</td>

@@ -9,7 +9,6 @@ export interface Choice {
   readonly ids: readonly number[]
 }
 
-const words = { series: 'series', parallel: 'parallel', neither: 'neither' } as const
 const tones = { series: 'border-reduce', parallel: 'border-reduce', neither: 'border-trouble' } as const
 
 /** What the chosen elements are to each other, and why. */
@@ -35,7 +34,7 @@ export function Pointed({
           <strong className="font-mono">{names}</strong> on sheet {sheet}
           {judged && (
             <>
-              : <strong data-verdict={judged.verdict.verdict}>{words[judged.verdict.verdict]}</strong>
+              : <strong data-verdict={judged.verdict.verdict}>{judged.verdict.verdict}</strong>
             </>
           )}
         </p>

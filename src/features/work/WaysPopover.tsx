@@ -3,7 +3,7 @@ import { X } from 'lucide-react'
 import { useMemo } from 'react'
 import { explainRowUp, explainWays, type Worksheet } from '@/core'
 import { wordSentence, type Explained } from '@/core/explain'
-import { quantityText } from '@/core/quantity'
+import { shownText } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -63,7 +63,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
   return (
     <>
       <h2 className="mb-2 font-mono font-semibold">
-        {element.name} · {quantityText(element.resistance, 'Ω', figures, '\u2009')}
+        {element.name} · {shownText(element.resistance, 'Ω', figures)}
       </h2>
       {quantities.map(({ quantity, symbol, unit }) => {
         const value = element[quantity]
@@ -72,7 +72,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
           <section key={quantity} className="border-t border-line py-2">
             <h3 className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-mono font-semibold">
-                {symbol} = {value ? quantityText(value, unit, figures, '\u2009') : 'undefined: zero ohms side by side'}
+                {symbol} = {value ? shownText(value, unit, figures) : 'undefined: zero ohms side by side'}
               </span>
               {fraction !== undefined && (
                 <span className="font-mono text-xs break-all text-soft" data-exact>

@@ -35,7 +35,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
   const [store] = useState(() => createWorkStore(record))
   const state = useStore(store)
   const { settings, change: changeSettings } = useSettings()
-  const { worksheet, problems, busy, cancel } = useWorksheet(state.document)
+  const { network, worksheet, problems, busy, cancel } = useWorksheet(state.document)
   // The table at the end of the climb follows the valley in the next moment.
   const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState(-1)
@@ -142,7 +142,7 @@ export function Work({ record }: { readonly record: SavedNetwork }) {
       </TopBar>
       <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2">
         <SourceField store={store} />
-        <FormulaLine store={store} />
+        <FormulaLine store={store} network={network} worksheet={worksheet} />
         <div className="ml-auto flex gap-2">
           <Button
             tip="Parts list"

@@ -1,14 +1,8 @@
-import type { Analysis, Value } from '@/core'
+import type { AnalysedPart, Analysis, Value } from '@/core'
 import { fractionOf, numberOf, quantityText, type Figures, type Unit } from '@/core/quantity'
 
 /** A row of the answer table; amounts are null where they do not exist. */
-export interface AnswerRow {
-  readonly name: string
-  readonly kind: string
-  readonly resistance: Value | null
-  readonly voltage: Value | null
-  readonly current: Value | null
-  readonly power: Value | null
+export interface AnswerRow extends AnalysedPart {
   /** Part of the power that the supply gives, 0 to 1; null where there is none. */
   readonly share: number | null
 }
@@ -82,7 +76,7 @@ export function answerText(analysis: Analysis, figures: Figures): string {
       percent(row.share).replace('\u2009', ' '),
     ]),
   ]
-  const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column].length)))
+  const widths = rows[0].map((_, column) => rows.reduce((widest, row) => Math.max(widest, row[column].length), 0))
   return rows
     .map((row) =>
       row

@@ -6,6 +6,8 @@ import { readNetwork, type Network, type NetworkDocument, type Problem } from '@
 const atOnce = 200
 
 export interface Worked {
+  /** The network of the document as it is now; null while something is wrong with it. */
+  readonly network: Network | null
   /** The last good worksheet; null before there is one. */
   readonly worksheet: Worksheet | null
   /** What is wrong with the document as it is now; the worksheet is then that of an earlier one. */
@@ -24,6 +26,7 @@ function resultOf(result: ReturnType<typeof workOut>): Result {
 /** The worksheet of a document, worked out once per change; off the main thread when it is large. */
 export function useWorksheet(document: NetworkDocument): Worked {
   const read = useMemo(() => readNetwork(document), [document])
+  const network = read.ok ? read.network : null
   const large = read.ok && read.network.parts.length > atOnce ? read.network : null
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
@@ -36,6 +39,7 @@ export function useWorksheet(document: NetworkDocument): Worked {
   const [lastGood, setLastGood] = useState(good)
   if (good && good !== lastGood) setLastGood(good)
   return {
+    network,
     worksheet: good ?? lastGood,
     problems: result && 'problems' in result ? result.problems : [],
     busy,
