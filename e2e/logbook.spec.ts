@@ -2,6 +2,17 @@ import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { openNetwork } from './helpers'
 
+/** The smallest document: 7 Ω between two terminals. */
+const sevenOhms = (title: string) => ({
+  format: 'nodrel-network',
+  version: 1,
+  title,
+  parts: [
+    { name: 'T1', kind: 'terminals', from: 'A', to: 'B' },
+    { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '7' },
+  ],
+})
+
 test('the logbook is searched and sorted', async ({ page }) => {
   await page.goto('/')
   await expect(page.getByRole('listitem').filter({ hasText: 'Focuser position divider' })).toContainText('Req 2')
@@ -60,21 +71,14 @@ test('a bad file is refused with every problem, and good ones beside it come in'
       { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '-1' },
     ],
   }
-  const good = {
-    format: 'nodrel-network',
-    version: 1,
-    title: 'Beside the bad one',
-    parts: [
-      { name: 'T1', kind: 'terminals', from: 'A', to: 'B' },
-      { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '7' },
-    ],
-  }
   const file = (name: string, content: object) => ({
     name,
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(content)),
   })
-  await page.locator('input[type=file]').setInputFiles([file('bad.json', bad), file('good.json', good)])
+  await page
+    .locator('input[type=file]')
+    .setInputFiles([file('bad.json', bad), file('good.json', sevenOhms('Beside the bad one'))])
   await expect(page.getByRole('alert').filter({ hasText: 'bad.json was not imported' })).toContainText(
     'E1: “5 A” has the wrong unit',
   )
@@ -86,20 +90,14 @@ test('a bad file is refused with every problem, and good ones beside it come in'
 
 test('a file is dropped onto the logbook', async ({ page }) => {
   await page.goto('/')
-  const dropped = await page.evaluateHandle(() => {
-    const document = {
-      format: 'nodrel-network',
-      version: 1,
-      title: 'Dropped',
-      parts: [
-        { name: 'T1', kind: 'terminals', from: 'A', to: 'B' },
-        { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '7' },
-      ],
-    }
-    const transfer = new DataTransfer()
-    transfer.items.add(new File([JSON.stringify(document)], 'dropped.json', { type: 'application/json' }))
-    return transfer
-  })
+  const dropped = await page.evaluateHandle(
+    (text) => {
+      const transfer = new DataTransfer()
+      transfer.items.add(new File([text], 'dropped.json', { type: 'application/json' }))
+      return transfer
+    },
+    JSON.stringify(sevenOhms('Dropped')),
+  )
   await page.getByRole('main').dispatchEvent('drop', { dataTransfer: dropped })
   await expect(page.getByLabel('Title of the network')).toHaveValue('Dropped')
 })
