@@ -18,6 +18,7 @@ const core = [
   'checks',
   'explain',
   'drawing',
+  'sketch',
 ]
 
 /** Forbids imports by pattern. */
@@ -93,7 +94,7 @@ export default tseslint.config(
     [['@/db', '@/db/*', '@/app/*', '@/features/*']],
     'Widgets know neither screens nor the database.',
   ),
-  ...['logbook', 'work'].map((feature) =>
+  ...['logbook', 'work', 'draw'].map((feature) =>
     forbid(
       [`src/features/${feature}/**`],
       [['@/db', '@/db/*', '@/app/*', '@/features/*']],

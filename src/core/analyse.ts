@@ -3,7 +3,7 @@ import { checks } from './checks'
 import { partValues, potentials } from './expansion'
 import type { Explained } from './explain'
 import { knownOf, readNetwork, type Network, type Problem } from './network'
-import { wire, type Finding, type Wiring } from './nodes'
+import { wire, type Finding, type Naming, type Wiring } from './nodes'
 import { quantityText, unitOf, type Amount, type Unit } from './quantity'
 import { nameElements, sheetAt, stoppers, type Order, type Reduction } from './reduction'
 import { reductionFindings, solve, type Numbers, type Status } from './solve'
@@ -71,6 +71,8 @@ export interface AnalyseOptions {
   readonly arithmetic?: ArithmeticName
   /** `single` unless told otherwise. */
   readonly order?: Order
+  /** How nodes are labelled: numbers unless told otherwise. */
+  readonly nodes?: Naming
 }
 
 /** The whole way in one call: a document (parsed from JSON) becomes an analysis, or the list of what is wrong with it. */
@@ -101,7 +103,7 @@ export function work(
   options: AnalyseOptions,
 ): Work | { readonly ok: false; readonly problems: readonly Problem[] } {
   return withArithmetic(network, options, (arithmetic, tolerance) => {
-    const wiring = wire(network)
+    const wiring = wire(network, options.nodes)
     const solved = solve(network, wiring, arithmetic, options.order ?? 'single')
     if (!solved.ok) return { ok: false, problems: [solved.problem] }
     const { numbers } = solved

@@ -14,3 +14,4 @@ export {
 } from './analyse'
 export { solveNumbers, type Numbers } from './solve'
 export * from './worksheet'
+export { currentPath, type CurrentPath } from './currentPath'

@@ -1,5 +1,5 @@
 import { withArithmetic, work, type AnalyseOptions, type Refusal, type Work } from './analyse'
-import { stretch, type Aside, type Label, type Picture } from './drawing'
+import { stretch, type Aside, type Label, type Picture, type Supply } from './drawing'
 import { waysTo } from './expansion'
 import {
   explainExpansion,
@@ -42,8 +42,17 @@ interface Shown {
   readonly current: Amount | null
 }
 
+/** Whether a sheet is a line from + to −, or closes the loop with the source at the left. */
+export type Form = 'line' | 'loop'
+
 /** Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone. */
-export function drawSheet(worksheet: Worksheet, steps: number, side: Side, figures: Figures): Picture {
+export function drawSheet(
+  worksheet: Worksheet,
+  steps: number,
+  side: Side,
+  figures: Figures,
+  form: Form = 'line',
+): Picture {
   const { elements, network, wiring, analysis } = worksheet
   const label = ({ name, resistance, voltage, current }: Shown): Label => ({
     name,
@@ -57,7 +66,25 @@ export function drawSheet(worksheet: Worksheet, steps: number, side: Side, figur
       ? []
       : [{ label: label(analysis.parts[i]), from: wiring.from[i], to: wiring.to[i] }],
   )
-  return stretch(sheetAt(worksheet.reduction, wiring, steps), wiring.place, (id) => label(elements[id]), aside)
+  const { name, kind } = network.parts[wiring.supply]
+  const { voltage, current } = analysis.supply
+  const closedBy: Supply | null =
+    form === 'line'
+      ? null
+      : {
+          kind: kind === 'source' ? 'source' : 'terminals',
+          label: {
+            name,
+            lines: [shownText(voltage, 'V', figures), ...(side === 'expand' ? [shownText(current, 'A', figures)] : [])],
+          },
+        }
+  return stretch(
+    sheetAt(worksheet.reduction, wiring, steps),
+    wiring.place,
+    (id) => label(elements[id]),
+    aside,
+    closedBy,
+  )
 }
 
 /** Step number `step` in words and arithmetic. */

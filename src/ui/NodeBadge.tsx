@@ -2,7 +2,7 @@
 export function NodeBadge({ node, label }: { readonly node: number; readonly label: string }) {
   return (
     <span
-      className="inline-flex size-5 items-center justify-center rounded-full text-[10px] font-semibold text-white"
+      className="inline-flex h-5 min-w-5 items-center justify-center rounded-full px-1 text-[10px] font-semibold text-white"
       style={{ background: nodeColour(node) }}
     >
       <span className="sr-only">node </span>

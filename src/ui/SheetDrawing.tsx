@@ -2,8 +2,8 @@
 
 import clsx from 'clsx'
 import { memo, useId, useRef, useState, type KeyboardEvent } from 'react'
-import { measures, type Box, type Picture, type PlacedPart } from '@/core/drawing'
-import { nodeColour } from './NodeBadge'
+import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/drawing'
+import { NodeMark, Plates, Resistor } from './symbols'
 
 export interface SheetDrawingProps {
   readonly picture: Picture
@@ -19,13 +19,27 @@ export interface SheetDrawingProps {
   readonly loop?: Box | null
   readonly chosen?: readonly number[]
   readonly onChoose?: (id: number) => void
+  /** As wide as what it stands in; else no wider than it was drawn. */
+  readonly wide?: boolean
   /** Asked to say more of an element's values. */
   readonly onValue?: (id: number, anchor: Element) => void
 }
 
 /** A sheet as SVG. With `onChoose`, its parts can be pointed at: by mouse, touch, or arrow keys and Enter. */
 export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps) {
-  const { picture, nodeLabels, description, side, symbols, group = [], loop, chosen = [], onChoose, onValue } = props
+  const {
+    picture,
+    nodeLabels,
+    description,
+    side,
+    symbols,
+    group = [],
+    loop,
+    chosen = [],
+    onChoose,
+    onValue,
+    wide,
+  } = props
   const title = useId()
   const [active, setActive] = useState('')
   const root = useRef<SVGSVGElement>(null)
@@ -45,8 +59,8 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     <svg
       ref={root}
       viewBox={`0 0 ${picture.width} ${picture.height}`}
-      width={picture.width}
-      height={picture.height}
+      width={wide ? '100%' : picture.width}
+      height={wide ? undefined : picture.height}
       role={onChoose ? 'group' : 'img'}
       aria-labelledby={title}
       onKeyDown={onChoose && walk}
@@ -88,31 +102,60 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
         />
       ))}
       {picture.aside.map((part) => (
-        <g key={part.id} className="opacity-75">
-          <Symbol part={part} symbols={symbols} tone="stroke-soft" />
+        <g key={part.id} data-slides={part.label.name} className="opacity-75">
+          <Resistor left={part.left} right={part.right} y={part.y} symbols={symbols} tone="stroke-soft" />
           <Name part={part} tone="fill-soft" />
           <Values part={part} side={side} tone="fill-soft" />
         </g>
       ))}
-      {[picture.start, picture.finish].map(({ x, y }, i) => (
-        <g key={i}>
-          <circle cx={x} cy={y} r={3.6} className="fill-sheet stroke-ink" strokeWidth={1.5} />
-          <text x={x} y={y - 9} textAnchor="middle" className="fill-soft">
-            {i === 0 ? '+' : '−'}
-          </text>
-        </g>
-      ))}
+      {picture.source ? (
+        <Source source={picture.source} side={side} />
+      ) : (
+        [picture.start, picture.finish].map(({ x, y }, i) => (
+          <g key={i}>
+            <circle cx={x} cy={y} r={3.6} className="fill-sheet stroke-ink" strokeWidth={1.5} />
+            <text x={x} y={y - 9} textAnchor="middle" className="fill-soft">
+              {i === 0 ? '+' : '−'}
+            </text>
+          </g>
+        ))
+      )}
       {picture.nodes.map(({ node, x, y }, i) => (
-        <g key={i}>
-          <circle cx={x} cy={y} r={measures.node - 1.5} style={{ fill: nodeColour(node) }} />
-          <text x={x} y={y + 3.4} textAnchor="middle" className="fill-white text-[9.5px] font-semibold">
-            {nodeLabels[node]}
-          </text>
-        </g>
+        <NodeMark key={i} x={x} y={y} node={node} label={nodeLabels[node]} />
       ))}
     </svg>
   )
 })
+
+/** The source that closes the loop, + at the top. */
+function Source({
+  source: { x, y, label },
+  side,
+}: { readonly source: PlacedSource } & Pick<SheetDrawingProps, 'side'>) {
+  const right = x + measures.plate + 5
+  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : ['fill-soft']
+  return (
+    <g data-slides={label.name} data-angle={90}>
+      <g transform={`translate(${x},${y}) rotate(90)`}>
+        <Plates half={measures.plateGap} tone="stroke-ink" />
+      </g>
+      <text x={x - measures.plate} y={y - measures.plateGap - 4} textAnchor="middle" className="fill-soft">
+        +
+      </text>
+      <text x={x - measures.plate} y={y + measures.plateGap + 11} textAnchor="middle" className="fill-soft">
+        −
+      </text>
+      <text x={right} y={y - 3} className="fill-ink font-medium">
+        {label.name}
+      </text>
+      {label.lines.map((line, i) => (
+        <text key={i} x={right} y={y + 10 + i * measures.lineHeight} className={tones[i]}>
+          {line}
+        </text>
+      ))}
+    </g>
+  )
+}
 
 interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoose' | 'onValue'> {
   readonly part: PlacedPart
@@ -170,7 +213,7 @@ const Part = memo(function Part({
   }
   const valueTop = y + measures.symbolHeight / 2 + 1
   return (
-    <g>
+    <g data-slides={label.name}>
       <g
         {...(choose && {
           role: 'button',
@@ -190,7 +233,7 @@ const Part = memo(function Part({
           className="fill-transparent group-focus-visible/part:stroke-chosen"
           strokeWidth={2}
         />
-        <Symbol part={part} symbols={symbols} tone={stroke} />
+        <Resistor left={part.left} right={part.right} y={y} symbols={symbols} tone={stroke} />
         <Name part={part} tone={clsx(fill, 'font-medium')} />
       </g>
       {onValue ? (
@@ -267,40 +310,5 @@ function Values({
         </>
       )}
     </>
-  )
-}
-
-/** A resistor: six teeth, or a box. */
-function Symbol({
-  part: { left, right, y },
-  symbols,
-  tone,
-}: {
-  readonly part: PlacedPart
-  readonly symbols: 'zigzag' | 'box'
-  readonly tone: string
-}) {
-  const half = measures.symbolHeight / 2
-  if (symbols === 'box') {
-    return (
-      <rect
-        x={left}
-        y={y - half + 1}
-        width={right - left}
-        height={2 * half - 2}
-        className={clsx(tone, 'fill-sheet')}
-        strokeWidth={1.5}
-      />
-    )
-  }
-  const tooth = (right - left) / 12
-  const teeth = Array.from({ length: 6 }, (_, i) => `${left + (2 * i + 1) * tooth},${y + (i % 2 === 0 ? -half : half)}`)
-  return (
-    <polyline
-      points={[`${left},${y}`, ...teeth, `${right},${y}`].join(' ')}
-      className={clsx(tone, 'fill-none')}
-      strokeWidth={1.5}
-      strokeLinejoin="round"
-    />
   )
 }

@@ -29,12 +29,22 @@ export function Shell() {
         keys: 'b',
         run: () => change({ symbols: settings.symbols === 'box' ? 'zigzag' : 'box' }),
       },
+      {
+        name: 'Nodes as numbers or letters',
+        keys: 'a',
+        run: () => change({ nodes: settings.nodes === 'letters' ? 'numbers' : 'letters' }),
+      },
+      {
+        name: 'Sheets as a line or a closed loop',
+        keys: 'l',
+        run: () => change({ form: settings.form === 'loop' ? 'line' : 'loop' }),
+      },
       { name: 'Show fractions', keys: '1', run: () => change({ figures: 'fraction' }) },
       { name: 'Show 3 figures', keys: '3', run: () => change({ figures: 3 }) },
       { name: 'Show 4 figures', keys: '4', run: () => change({ figures: 4 }) },
       { name: 'Show 6 figures', keys: '6', run: () => change({ figures: 6 }) },
     ],
-    [router, resolvedTheme, setTheme, settings.symbols, change],
+    [router, resolvedTheme, setTheme, settings.symbols, settings.nodes, settings.form, change],
   )
   return (
     <>

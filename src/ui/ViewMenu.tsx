@@ -42,6 +42,22 @@ export function ViewMenu() {
             <Option value="box" name="box" />
           </Choice>
           <Choice
+            label="Nodes"
+            value={settings.nodes}
+            onChange={(value) => change({ nodes: value === 'letters' ? 'letters' : 'numbers' })}
+          >
+            <Option value="numbers" name="1 2 3" />
+            <Option value="letters" name="A B C" />
+          </Choice>
+          <Choice
+            label="Sheets"
+            value={settings.form}
+            onChange={(value) => change({ form: value === 'loop' ? 'loop' : 'line' })}
+          >
+            <Option value="line" name="a line from + to −" />
+            <Option value="loop" name="a loop, the source at the left" />
+          </Choice>
+          <Choice
             label="Single letters as keys"
             value={settings.letters ? 'on' : 'off'}
             onChange={(value) => change({ letters: value === 'on' })}

@@ -38,6 +38,7 @@ async function ask<T>(method: string, path: string, body?: object, signal?: Abor
 
 /** The server's doors. */
 export const api = {
+  find: (id: string) => ask<SavedNetwork>('GET', `/${id}`),
   list: () => ask<{ networks: SavedNetwork[] }>('GET', ''),
   create: (document: NetworkDocument) => ask<SavedNetwork>('POST', '', { document }),
   save: (id: string, version: number, document: NetworkDocument, signal?: AbortSignal) =>

@@ -1,6 +1,13 @@
+import type { NetworkDocument } from '@/core/network'
+
 /** Hands the person a file. */
 export function download(name: string, type: string, content: string): void {
-  const url = URL.createObjectURL(new Blob([content], { type }))
+  downloadBlob(name, new Blob([content], { type }))
+}
+
+/** Hands the person a file that was made already. */
+export function downloadBlob(name: string, content: Blob): void {
+  const url = URL.createObjectURL(content)
   const link = document.createElement('a')
   link.href = url
   link.download = name
@@ -16,4 +23,10 @@ export function fileName(title: string, ending: string): string {
     .replace(/[^\p{L}\p{Nd}]+/gu, '-')
     .replace(/^-|-$/g, '')
   return `${bare || 'network'}${ending}`
+}
+
+/** Hands the person the network document as a file. */
+export function saveDocument(document: NetworkDocument): void {
+  const name = fileName(document.title || 'network', '.nodrel.json')
+  download(name, 'application/json', `${JSON.stringify(document, null, 2)}\n`)
 }

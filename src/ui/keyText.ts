@@ -5,6 +5,7 @@ const shown: Readonly<Record<string, string>> = {
   up: '↑',
   esc: 'Esc',
   enter: 'Enter',
+  delete: 'Delete',
   comma: ',',
 }
 

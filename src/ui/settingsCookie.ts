@@ -1,10 +1,16 @@
 import * as yup from 'yup'
+import type { Form } from '@/core'
+import type { Naming } from '@/core/nodes'
 import type { Figures } from '@/core/quantity'
 
 export interface Settings {
   /** Significant figures shown, or fractions. */
   readonly figures: Figures
   readonly symbols: 'zigzag' | 'box'
+  /** How nodes are labelled that have no label of their own. */
+  readonly nodes: Naming
+  /** Whether sheets are lines, or close the loop with the source at the left. */
+  readonly form: Form
   /** Whether the parts list is open. */
   readonly parts: boolean
   /** Whether single letters are keys; who speaks to the computer, or slips easily, turns them off. */
@@ -19,6 +25,14 @@ const shape = yup.object({
     .string()
     .oneOf(['zigzag', 'box'] as const)
     .default('zigzag'),
+  nodes: yup
+    .string()
+    .oneOf(['numbers', 'letters'] as const)
+    .default('numbers'),
+  form: yup
+    .string()
+    .oneOf(['line', 'loop'] as const)
+    .default('line'),
   parts: yup.boolean().default(false),
   letters: yup.boolean().default(true),
 })

@@ -2,6 +2,16 @@
  * In: a sheet with labels. Out: where everything stands when it is stretched from + to −, as data.
  * Textbooks: “redraw the circuit”.
  */
-export { boxAround, measures, type Box, type Label, type Picture, type Place, type PlacedPart } from './picture'
+export {
+  boxAround,
+  measures,
+  type Box,
+  type Label,
+  type Picture,
+  type Place,
+  type PlacedPart,
+  type PlacedSource,
+} from './picture'
+export type { Supply } from './loop'
 export type { Aside } from './place'
 export { stretch } from './stretch'

@@ -38,6 +38,11 @@ export interface PlacedNode extends Place {
   readonly node: number
 }
 
+/** The source, standing upright with + at the top; its label stands to the right. */
+export interface PlacedSource extends Place {
+  readonly label: Label
+}
+
 /** A sheet drawn, stretched from + at the left to − at the right. */
 export interface Picture {
   readonly width: number
@@ -51,6 +56,8 @@ export interface Picture {
   readonly dots: readonly PlacedNode[]
   readonly start: Place
   readonly finish: Place
+  /** Only where the loop is closed by a source; then nothing stands at `start` and `finish`. */
+  readonly source?: PlacedSource
 }
 
 /** Measures of the drawing, in grid units. */
@@ -71,6 +78,11 @@ export const measures = {
   end: 30,
   margin: 10,
   node: 9,
+  /** The least distance between the line at the top and the one that closes the loop. */
+  loop: 62,
+  /** Half the longer plate of a source, and half the gap between its plates. */
+  plate: 11,
+  plateGap: 4,
 } as const
 
 /** The smallest box around some of a picture's parts, with a little air; null if none of them is there. */

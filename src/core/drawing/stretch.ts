@@ -1,5 +1,6 @@
 import { growForest, type Forest, type Sheet } from '../reduction'
 import { arrange } from './lanes'
+import { closeLoop, type Supply } from './loop'
 import {
   measures as m,
   type Label,
@@ -19,12 +20,14 @@ import { roomsOf, rowLevels, type Room } from './room'
  * @param place each node's place on the way from + to −, by node index
  * @param label what is written at an element
  * @param aside parts that carry nothing, drawn in rows below
+ * @param closedBy closes the loop with this supply standing at the left; the sheet stays a line without it
  */
 export function stretch(
   sheet: Sheet,
   place: readonly number[],
   label: (id: number) => Label,
   aside: readonly Aside[] = [],
+  closedBy: Supply | null = null,
 ): Picture {
   const elements = [...sheet.elements]
   const forest = growForest({
@@ -96,18 +99,17 @@ export function stretch(
     draw(forest, rooms, root, x, y)
   })
 
-  const below = placeAside(aside, width, height, lines, nodes)
-  const seen = lines.filter(({ points: [a, b] }) => a.x !== b.x || a.y !== b.y)
+  const line = { width, height, parts, aside: [], lines, nodes, dots, start, finish }
+  const main: Picture = closedBy ? closeLoop(line, closedBy, [sheet.start, sheet.finish]) : line
+  const all = { lines: [...main.lines], nodes: [...main.nodes] }
+  const below = placeAside(aside, main.width, main.height, all.lines, all.nodes)
   return {
-    width: Math.max(width, below.width),
+    ...main,
+    width: Math.max(main.width, below.width),
     height: below.height,
-    parts,
     aside: below.parts,
-    lines: seen,
-    nodes,
-    dots,
-    start,
-    finish,
+    lines: all.lines.filter(({ points: [a, b] }) => a.x !== b.x || a.y !== b.y),
+    nodes: all.nodes,
   }
 
   /** Draws an element with its left end at (x, y); no recursion, since nesting may be deep. */

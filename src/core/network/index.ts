@@ -3,5 +3,14 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
-export { isName, readNetwork, readNetworkText, type ReadNetwork } from './read'
+export {
+  isName,
+  isNodeLabel,
+  kinds,
+  labelRule,
+  readNetwork,
+  readNetworkText,
+  readPiece,
+  type ReadNetwork,
+} from './read'
 export { writeNetwork, type NetworkDocument, type PartDocument } from './write'

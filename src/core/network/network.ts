@@ -47,8 +47,18 @@ export interface Known {
 
 /** Where points were drawn, in grid units; free of meaning for the computation. */
 export interface Sketch {
-  readonly points?: Readonly<Record<string, readonly [number, number]>>
+  readonly points?: Readonly<Record<string, SketchPlace>>
+  /**
+   * Where a part's own stroke lies, from its `from` to its `to`, if it was not drawn straight from point to point. Each
+   * point leads to its end of the stroke up or down first, then across.
+   */
+  readonly strokes?: Readonly<Record<string, readonly [SketchPlace, SketchPlace]>>
+  /** What the person calls a node, by one of its points. */
+  readonly labels?: Readonly<Record<string, string>>
 }
+
+/** Across and down. */
+export type SketchPlace = readonly [number, number]
 
 /** A valid network: exactly one source or one pair of terminals, unique part names. Plain data. */
 export interface Network {

@@ -15,11 +15,21 @@ export type ReadNetwork =
 
 const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
 const nameRule = "use 1 to 32 letters, digits or _ . - '"
-const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
+/** The kinds of parts. */
+export const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
 
 /** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
 export function isName(text: unknown): text is string {
   return typeof text === 'string' && namePattern.test(text)
+}
+
+/** The longest label of a node, in characters. */
+const longestLabel = 4
+export const labelRule = `use 1 to ${longestLabel} letters, digits or _ . - '`
+
+/** Whether a text may label a node: as a name, but short enough to stand at it. */
+export function isNodeLabel(text: unknown): text is string {
+  return isName(text) && text.length <= longestLabel
 }
 
 /**
@@ -45,6 +55,18 @@ export function readNetworkText(text: string): ReadNetwork {
  * Fields it does not know are kept as they are.
  */
 export function readNetwork(document: unknown): ReadNetwork {
+  return read(document, true)
+}
+
+/**
+ * {@link readNetwork} for a piece of a network, as it is copied from a drawing: it may have any number of sources or none,
+ * and nothing need be known.
+ */
+export function readPiece(document: unknown): ReadNetwork {
+  return read(document, false)
+}
+
+function read(document: unknown, whole: boolean): ReadNetwork {
   const problems: Problem[] = []
   const complain = (part: string | null, field: string, message: string) => problems.push({ part, field, message })
   const refused = (): ReadNetwork => ({ ok: false, problems })
@@ -70,10 +92,10 @@ export function readNetwork(document: unknown): ReadNetwork {
 
   const parts = readParts(document.parts, complain)
   const supplies = parts.filter((part) => part.kind === 'source' || part.kind === 'terminals')
-  checkSupplies(document.parts, complain)
+  if (whole) checkSupplies(document.parts, complain)
   const known =
     document.known === undefined || document.known === null ? undefined : readKnown(document.known, parts, complain)
-  checkSourceVoltage(supplies, document.known, complain)
+  if (whole) checkSourceVoltage(supplies, document.known, complain)
   checkReference(document.reference, document.parts, complain)
   checkSketch(document.sketch, complain)
   if (problems.length > 0) return refused()
@@ -212,13 +234,21 @@ function checkReference(reference: unknown, raw: readonly unknown[], complain: C
 
 function checkSketch(sketch: unknown, complain: Complain): void {
   if (sketch === undefined || sketch === null) return
-  const points = isObject(sketch) ? (sketch.points ?? {}) : null
-  if (!isObject(points)) return complain(null, 'sketch', 'the sketch must be an object with points')
-  for (const [name, place] of Object.entries(points)) {
-    const fits =
-      Array.isArray(place) && place.length === 2 && place.every((x) => typeof x === 'number' && Number.isFinite(x))
-    if (!fits) complain(null, 'sketch', `the place of point “${name.slice(0, 32)}” must be two numbers`)
+  if (!isObject(sketch)) return complain(null, 'sketch', 'the sketch must be an object with points')
+  const check = (field: string, fits: (value: unknown) => boolean, message: (name: string) => string) => {
+    const values = sketch[field] ?? {}
+    if (!isObject(values)) return complain(null, 'sketch', `the sketch’s ${field} must be an object`)
+    for (const [name, value] of Object.entries(values))
+      if (!fits(value)) complain(null, 'sketch', message(name.slice(0, 32)))
   }
+  const isPlace = (value: unknown) => Array.isArray(value) && value.length === 2 && value.every(Number.isFinite)
+  check('points', isPlace, (name) => `the place of point “${name}” must be two numbers`)
+  check(
+    'strokes',
+    (value) => Array.isArray(value) && value.length === 2 && value.every(isPlace),
+    (name) => `the stroke of “${name}” must be two places of two numbers`,
+  )
+  check('labels', isNodeLabel, (name) => `the label of the node at “${name}” cannot be read; ${labelRule}`)
 }
 
 function isObject(value: unknown): value is Readonly<Record<string, unknown>> {

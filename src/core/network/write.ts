@@ -1,4 +1,4 @@
-import type { Network, Part } from './network'
+import type { Network, Part, Sketch } from './network'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
 export interface NetworkDocument {
@@ -9,7 +9,7 @@ export interface NetworkDocument {
   readonly parts: readonly PartDocument[]
   readonly known?: { readonly part: string; readonly quantity: string; readonly value: string | number }
   readonly reference?: string
-  readonly sketch?: { readonly points?: Readonly<Record<string, readonly [number, number]>> }
+  readonly sketch?: Sketch
 }
 
 /** A part as it stands in a document: quantities as they were typed. */

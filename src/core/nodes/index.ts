@@ -5,3 +5,4 @@
 export { wire, type Idle, type Node, type Wiring } from './wiring'
 export { finding, type Finding, type FindingCode } from './finding'
 export { blocks } from './blocks'
+export { roughNodes, type LabelledPoints, type Naming } from './labels'

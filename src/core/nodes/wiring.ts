@@ -2,15 +2,15 @@ import type { Network } from '../network'
 import { finding, type Finding } from './finding'
 import { liveEdges, type Graph } from './blocks'
 import { currentOrder } from './order'
-import { groupBy, Sets } from './sets'
+import { labelNodes, type LabelledPoints, type Naming } from './labels'
+import { joinPoints } from './points'
+import { groupBy } from './sets'
 
 /** Why a part carries no current whatever the source gives; null for a part that does. */
 export type Idle = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply'
 
 /** All points joined by ideal wire: one voltage. */
-export interface Node {
-  readonly label: string
-  readonly points: readonly string[]
+export interface Node extends LabelledPoints {
   /** Three or more current-carrying parts (the source among them) meet here. */
   readonly junction: boolean
   /** The index of the live node whose potential this one has; -1 where nothing ties it to the supply. */
@@ -41,34 +41,20 @@ export interface Wiring {
   readonly findings: readonly Finding[]
 }
 
-/** Merges the points that wires join, numbers the nodes, and finds what carries no current. Linear in the parts. */
-export function wire(network: Network): Wiring {
+/**
+ * Merges the points that wires join, numbers or letters the nodes, and finds what carries no current. Linear in the
+ * parts. Labels that the sketch gives to nodes stand instead.
+ */
+export function wire(network: Network, naming: Naming = 'numbers'): Wiring {
   const { parts } = network
-  const points = new Map<string, number>()
-  const pointOf = (name: string) => {
-    const known = points.get(name)
-    if (known !== undefined) return known
-    points.set(name, points.size)
-    return points.size - 1
-  }
-  const ends = parts.map((part) => [pointOf(part.from), pointOf(part.to)] as const)
-  const sets = new Sets(points.size)
-  parts.forEach((part, i) => part.kind === 'wire' && sets.join(ends[i][0], ends[i][1]))
-
-  // Raw nodes, in the order their points were listed.
-  const rawOfPoint: number[] = []
-  const rawOfRoot = new Map<number, number>()
-  for (let point = 0; point < points.size; point++) {
-    const root = sets.find(point)
-    if (!rawOfRoot.has(root)) rawOfRoot.set(root, rawOfRoot.size)
-    rawOfPoint.push(rawOfRoot.get(root) as number)
-  }
+  const { points, nodeOf: rawOfPoint, nodes: raws } = joinPoints(parts)
+  const ends = parts.map((part) => [points.get(part.from) as number, points.get(part.to) as number] as const)
   const from = ends.map(([point]) => rawOfPoint[point])
   const to = ends.map(([, point]) => rawOfPoint[point])
 
   const supply = parts.findIndex((part) => part.kind === 'source' || part.kind === 'terminals')
   const edges = parts.flatMap((part, i) => (part.kind === 'resistor' && from[i] !== to[i] ? [i] : []))
-  const graph: Graph = { nodes: rawOfRoot.size, edges, from, to, start: from[supply], finish: to[supply] }
+  const graph: Graph = { nodes: raws, edges, from, to, start: from[supply], finish: to[supply] }
   const live = liveEdges(graph)
   const { order, tiedTo } = currentOrder(graph, live)
 
@@ -81,7 +67,7 @@ export function wire(network: Network): Wiring {
   const place: number[] = []
   order.forEach((raw, i) => (place[index[raw]] = i))
 
-  const meeting = new Array<number>(rawOfRoot.size).fill(0)
+  const meeting = new Array<number>(raws).fill(0)
   for (const edge of [...live, supply]) {
     meeting[from[edge]]++
     meeting[to[edge]]++
@@ -89,8 +75,13 @@ export function wire(network: Network): Wiring {
   const pointsOfRaw: string[][] = numbered.map(() => [])
   for (const [name, point] of points) pointsOfRaw[rawOfPoint[point]].push(name)
 
+  const labels = labelNodes(
+    numbered.map((raw) => pointsOfRaw[raw]),
+    naming,
+    network.sketch?.labels,
+  )
   const nodes = numbered.map((raw, i): Node => ({
-    label: String(i + 1),
+    label: labels[i],
     points: pointsOfRaw[raw],
     junction: meeting[raw] >= 3,
     tiedTo: tiedTo[raw] < 0 ? -1 : index[tiedTo[raw]],

@@ -22,7 +22,7 @@ interface HalfProps {
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
 export const Half = memo(function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: HalfProps) {
   const { settings } = useSettings()
-  const { figures, symbols } = settings
+  const { figures, symbols, form } = settings
   const { reduction, wiring } = worksheet
   const step = reduction.steps[index]
   const elements =
@@ -30,8 +30,8 @@ export const Half = memo(function Half({ worksheet, index, side, current, chosen
     index -
     reduction.steps.slice(0, index).reduce((gone, { members }) => gone + members.length, 0)
   const picture = useMemo(
-    () => (elements <= mostDrawn ? drawSheet(worksheet, index, side, figures) : null),
-    [worksheet, index, side, figures, elements],
+    () => (elements <= mostDrawn ? drawSheet(worksheet, index, side, figures, form) : null),
+    [worksheet, index, side, figures, form, elements],
   )
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
   const loop = useMemo(() => (picture && step ? loopAround(picture, step.members) : null), [picture, step])

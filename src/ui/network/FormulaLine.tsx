@@ -13,10 +13,12 @@ interface Props {
   /** The network as it is now, null while something is wrong with it; and the last good worksheet. */
   readonly network: Network | null
   readonly worksheet: Worksheet | null
+  /** Its notes lie over what stands below, which must not move. */
+  readonly floating: boolean
 }
 
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
-export function FormulaLine({ store, network, worksheet }: Props) {
+export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const field = useTypedField(store, 'formula', applyFormula)
   const written = useMemo(() => {
     if (network === null) return null
@@ -29,6 +31,11 @@ export function FormulaLine({ store, network, worksheet }: Props) {
   const text = half ?? written?.text ?? ''
   const problem = field.refused?.problem ?? null
   const left = written?.left ?? []
+  const bridge = worksheet?.analysis.status === 'not-series-parallel'
+  const note = clsx(
+    'mt-1 text-xs',
+    floating && 'absolute top-full z-10 rounded-b border border-t-0 border-line bg-panel px-2 py-1',
+  )
   const noFormula =
     half === undefined && network !== null && written === null && network.parts.some(({ kind }) => kind === 'resistor')
 
@@ -43,14 +50,20 @@ export function FormulaLine({ store, network, worksheet }: Props) {
     field.leave()
   }
   return (
-    <div className="min-w-64 flex-1">
+    <div className="relative min-w-64 flex-1">
       <input
         id="formula"
         aria-label="The network as a formula"
         aria-invalid={problem !== null}
-        aria-describedby={problem || left.length > 0 || noFormula ? 'formula-note' : undefined}
+        aria-describedby={problem || left.length > 0 || (noFormula && !floating) ? 'formula-note' : undefined}
         value={text}
-        placeholder={noFormula ? 'a bridge has no formula; edit it in the parts list' : '1.5 + (10 + 20) // 15 + 1'}
+        placeholder={
+          noFormula
+            ? bridge
+              ? 'a bridge has no formula; edit it in the drawing or the parts list'
+              : 'no formula yet: nothing closes the circuit'
+            : '1.5 + (10 + 20) // 15 + 1'
+        }
         spellCheck={false}
         autoComplete="off"
         onFocus={() => field.begin(text)}
@@ -60,7 +73,7 @@ export function FormulaLine({ store, network, worksheet }: Props) {
         className={clsx('h-9 w-full field font-mono placeholder:text-soft', problem && '!border-trouble')}
       />
       {problem && (
-        <p id="formula-note" role="alert" className="mt-1 text-xs text-trouble">
+        <p id="formula-note" role="alert" className={clsx(note, 'text-trouble')}>
           <code className="mr-2 font-mono whitespace-pre">
             {problem.at > 20 && '…'}
             {text.slice(Math.max(0, problem.at - 20), problem.at)}
@@ -73,13 +86,13 @@ export function FormulaLine({ store, network, worksheet }: Props) {
         </p>
       )}
       {!problem && left.length > 0 && (
-        <p id="formula-note" className="mt-1 text-xs text-soft">
+        <p id="formula-note" className={clsx(note, 'text-soft')}>
           not shown in the formula: {left.slice(0, 12).join(', ')}
           {left.length > 12 && ` and ${left.length - 12} more`}
         </p>
       )}
-      {noFormula && (
-        <p id="formula-note" className="mt-1 text-xs text-soft">
+      {noFormula && !floating && (
+        <p id="formula-note" className={clsx(note, 'text-soft')}>
           this network has no formula; a new one replaces it
         </p>
       )}

@@ -18,6 +18,12 @@ export interface Typing {
   readonly source?: string
 }
 
+/** What was not understood of something brought in, and where it came from. */
+export interface RefusedImport {
+  readonly from: string
+  readonly problems: readonly string[]
+}
+
 export interface WorkState {
   readonly id: string
   /** The saved version that the document is based on. */
@@ -30,6 +36,7 @@ export interface WorkState {
   /** What the last change was of; the next change of the same thing is undone together with it. */
   readonly lastChange: string | null
   readonly saving: Saving
+  readonly refused: RefusedImport | null
 }
 
 export type WorkStore = ReturnType<typeof createWorkStore>
@@ -45,6 +52,7 @@ export function createWorkStore(record: SavedNetwork) {
     future: [],
     lastChange: null,
     saving: { state: 'saved' },
+    refused: null,
   }))
   return {
     ...store,

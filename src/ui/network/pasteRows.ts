@@ -1,6 +1,10 @@
 import Papa from 'papaparse'
-import type { NetworkDocument, PartDocument } from '@/core/network'
-import { freeName, type Field } from './partRows'
+import { isName, kinds, type NetworkDocument, type PartDocument } from '@/core/network'
+import { readQuantity, quantityProblem } from '@/core/quantity'
+import { freeName, letterOf } from '@/core/sketch'
+import type { Field } from './partRows'
+
+type Column = Field | 'tolerance' | 'rating'
 
 export interface PastedRows {
   readonly document: NetworkDocument
@@ -10,7 +14,7 @@ export interface PastedRows {
   readonly refused: readonly string[]
 }
 
-const headings: Readonly<Record<string, Field>> = {
+const headings: Readonly<Record<string, Column>> = {
   name: 'name',
   part: 'name',
   kind: 'kind',
@@ -21,8 +25,11 @@ const headings: Readonly<Record<string, Field>> = {
   value: 'value',
   resistance: 'value',
   voltage: 'value',
+  tolerance: 'tolerance',
+  rating: 'rating',
 }
-const byCount: Readonly<Record<number, readonly Field[]>> = {
+const byCount: Readonly<Record<number, readonly Column[]>> = {
+  7: ['name', 'kind', 'from', 'to', 'value', 'tolerance', 'rating'],
   5: ['name', 'kind', 'from', 'to', 'value'],
   4: ['name', 'from', 'to', 'value'],
   3: ['from', 'to', 'value'],
@@ -35,7 +42,8 @@ const byCount: Readonly<Record<number, readonly Field[]>> = {
  */
 export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((row) =>
-    row.map((cell) => cell.trim()),
+    // A leading apostrophe before a minus keeps spreadsheets from calculating.
+    row.map((cell) => cell.trim().replace(/^'(?=-)/, '')),
   )
   const first = rows[0]?.map((cell) => headings[cell.toLowerCase()])
   const headed = first !== undefined && first.filter(Boolean).length >= 3
@@ -47,9 +55,11 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
     const fields = headed ? first : byCount[cells.length]
     const row = `row ${i + (headed ? 2 : 1)}`
     if (!fields) return refused.push(`${row}: ${cells.length} columns; give name, kind, from, to, value`)
-    const cell = (field: Field) => cells[fields.indexOf(field)] ?? ''
+    const cell = (field: Column) => cells[fields.indexOf(field)] ?? ''
     if (cell('from') === '' || cell('to') === '') return refused.push(`${row}: the points are missing`)
     const part = partOf(cell, result)
+    const problem = problemOf(part)
+    if (problem !== null) return refused.push(`${row}: ${part.name}: ${problem}`)
     const supply = part.kind === 'source' || part.kind === 'terminals'
     const place = result.parts.findIndex(
       ({ name, kind }) => name === part.name || (supply && (kind === 'source' || kind === 'terminals')),
@@ -64,14 +74,27 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   return { document: result, added, replaced, refused }
 }
 
-function partOf(cell: (field: Field) => string, document: NetworkDocument): PartDocument {
+function partOf(cell: (field: Column) => string, document: NetworkDocument): PartDocument {
   const value = cell('value')
   const name = cell('name')
   const kind = cell('kind').toLowerCase() || guessKind(name, value)
-  const letter = kind === 'wire' ? 'W' : kind === 'source' ? 'E' : kind === 'terminals' ? 'T' : 'R'
-  const part = { name: name || freeName(document, letter), kind, from: cell('from'), to: cell('to') }
+  const part = { name: name || freeName(document, letterOf(kind)), kind, from: cell('from'), to: cell('to') }
   if (kind === 'source') return value === '' ? part : { ...part, voltage: value }
-  return kind === 'wire' || kind === 'terminals' ? part : { ...part, resistance: value }
+  if (kind !== 'resistor') return part
+  const [tolerance, rating] = [cell('tolerance'), cell('rating')]
+  return { ...part, resistance: value, ...(tolerance && { tolerance }), ...(rating && { rating }) }
+}
+
+/** Why a row cannot be a part; null if it can. */
+function problemOf({ name, kind, from, to, resistance, voltage }: PartDocument): string | null {
+  if (!(kinds as readonly string[]).includes(kind)) return `the kind must be one of ${kinds.join(', ')}`
+  const bad = [name, from, to].find((text) => !isName(text))
+  if (bad !== undefined) return `“${bad}” cannot be a name; use 1 to 32 letters, digits or _ . - '`
+  const unit = kind === 'source' ? 'V' : 'Ω'
+  const value = kind === 'resistor' ? resistance : voltage
+  if (value === undefined) return null
+  const read = readQuantity(value, unit)
+  return read.ok ? null : quantityProblem(read.problem, value, unit)
 }
 
 function guessKind(name: string, value: string): string {

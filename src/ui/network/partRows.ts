@@ -1,4 +1,5 @@
 import type { NetworkDocument, PartDocument } from '@/core/network'
+import { freeName, removeParts, renamePart } from '@/core/sketch'
 
 export type Field = 'name' | 'kind' | 'from' | 'to' | 'value'
 
@@ -11,10 +12,10 @@ export function valueOf(part: PartDocument): string {
 /** The document with one field of one part changed. A name takes what is known of the part along. */
 export function changeField(document: NetworkDocument, index: number, field: Field, text: string): NetworkDocument {
   const before = document.parts[index]
+  const unique = document.parts.filter(({ name }) => name === before.name).length === 1
+  if (field === 'name' && unique) return renamePart(document, before.name, text)
   const parts = document.parts.map((part, i) => (i === index ? withField(part, field, text) : part))
   const { known, ...rest } = document
-  if (known && field === 'name' && known.part === before.name)
-    return { ...document, parts, known: { ...known, part: text } }
   // A voltage typed for the source stands instead of what was known.
   if (known && field === 'value' && before.kind === 'source' && text !== '') return { ...rest, parts }
   return { ...document, parts }
@@ -38,17 +39,11 @@ export function addPart(document: NetworkDocument): NetworkDocument {
 
 /** The document without one part, and without what was known of it. */
 export function removePart(document: NetworkDocument, index: number): NetworkDocument {
-  const { known, ...rest } = document
-  const parts = document.parts.filter((_, i) => i !== index)
-  return known && known.part !== document.parts[index].name ? { ...document, parts } : { ...rest, parts }
-}
-
-/** The first name with this letter that no part has. */
-export function freeName(document: NetworkDocument, letter: string): string {
-  const taken = new Set(document.parts.map(({ name }) => name))
-  let number = 1
-  while (taken.has(`${letter}${number}`)) number++
-  return `${letter}${number}`
+  const { name } = document.parts[index]
+  const twins = document.parts.filter((part) => part.name === name).length > 1
+  return twins
+    ? { ...document, parts: document.parts.filter((_, i) => i !== index) }
+    : removeParts(document, new Set([name]))
 }
 
 /** Whether a pasted text is rows of a table rather than the content of one cell. */

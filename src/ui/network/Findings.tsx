@@ -52,9 +52,14 @@ export function Findings({ worksheet, problems, document }: Props) {
   )
 }
 
-/** A sentence with the names of its parts set bold. */
-function Message({ text, names }: { readonly text: string; readonly names: readonly string[] }) {
-  return text
-    .split(/([\p{L}\p{Nd}_.\-']+)/u)
-    .map((word, i) => <Fragment key={i}>{names.includes(word) ? <strong>{word}</strong> : word}</Fragment>)
+/** A sentence with the names of its parts set bold. A name at the end of it has a full stop behind it. */
+export function Message({ text, names }: { readonly text: string; readonly names: readonly string[] }) {
+  return text.split(/([\p{L}\p{Nd}_.\-']+)/u).map((word, i) => {
+    const bare = word.endsWith('.') && !names.includes(word) ? word.slice(0, -1) : word
+    return (
+      <Fragment key={i}>
+        {names.includes(bare) ? [<strong key={0}>{bare}</strong>, word.slice(bare.length)] : word}
+      </Fragment>
+    )
+  })
 }

@@ -1,53 +1,35 @@
 import clsx from 'clsx'
 import { Plus, Trash2 } from 'lucide-react'
 import { memo, useState, type ClipboardEvent } from 'react'
-import { toast } from 'sonner'
 import { useStore } from 'zustand'
-import type { Worksheet } from '@/core'
 import type { PartDocument, Problem } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
+import { useOpenNetwork } from './OpenNetwork'
 import type { WorkStore } from './store'
-
-interface Props {
-  readonly store: WorkStore
-  readonly worksheet: Worksheet | null
-  readonly problems: readonly Problem[]
-}
 
 const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
 /** Rows shown at once; a longer list opens in pieces. */
 const piece = 100
 
 /** The parts as a table: every cell can be edited, and rows of a spreadsheet pasted. */
-export function PartsPanel({ store, worksheet, problems }: Props) {
+export function PartsPanel() {
+  const { store, worked } = useOpenNetwork()
+  const { worksheet, problems } = worked
   const document = useStore(store, (state) => state.document)
   const [shown, setShown] = useState(piece)
   const paste = async (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text')
     if (!isTable(text)) return
     event.preventDefault()
-    const { pasteRows } = await import('./pasteRows')
-    const { document: pasted, added, replaced, refused } = pasteRows(store.getState().document, text)
-    if (added + replaced > 0) store.change(pasted, null)
-    toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, {
-      action: { label: 'Undo', onClick: store.undo },
-    })
-    if (refused.length > 0)
-      toast.error(
-        `Not understood: ${refused.slice(0, 5).join('; ')}${refused.length > 5 ? ` and ${refused.length - 5} more` : ''}`,
-        { duration: 15_000 },
-      )
+    const { importText } = await import('./importText')
+    importText(store, 'the pasted rows', text)
   }
   const points = [...new Set(document.parts.flatMap(({ from, to }) => [from, to]))].filter(Boolean)
   const known = document.known
   return (
-    <aside
-      aria-label="Parts list"
-      onPaste={(event) => void paste(event)}
-      className="border-b border-line bg-panel p-3 lg:w-[27rem] lg:border-b-0 lg:border-l"
-    >
+    <aside aria-label="Parts list" onPaste={(event) => void paste(event)}>
       <div className="mb-2 flex items-center justify-between">
         <h2 className="font-semibold">Parts</h2>
         <Button onClick={() => store.change(addPart(store.getState().document), null)}>

@@ -1,6 +1,7 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { workOut, type Worksheet } from '@/core'
 import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
+import type { Naming } from '@/core/nodes'
 
 /** Networks up to this size are worked out at once, in the same frame as the change. */
 const atOnce = 200
@@ -24,44 +25,44 @@ function resultOf(result: ReturnType<typeof workOut>): Result {
 }
 
 /** The worksheet of a document, worked out once per change; off the main thread when it is large. */
-export function useWorksheet(document: NetworkDocument): Worked {
+export function useWorksheet(document: NetworkDocument, nodes: Naming): Worked {
   const read = useMemo(() => readNetwork(document), [document])
   const network = read.ok ? read.network : null
   const large = read.ok && read.network.parts.length > atOnce ? read.network : null
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
-    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network))
-  }, [read])
-  const { result: distant, busy, cancel } = useDistant(large)
+    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network, { nodes }))
+  }, [read, nodes])
+  const { result: distant, busy, cancel } = useDistant(large, nodes)
   const result = small ?? distant
   const good = result && 'worksheet' in result ? result.worksheet : null
   // While the input is wrong, the last good worksheet stays on the screen.
   const [lastGood, setLastGood] = useState(good)
   if (good && good !== lastGood) setLastGood(good)
-  return {
-    network,
-    worksheet: good ?? lastGood,
-    problems: result && 'problems' in result ? result.problems : [],
-    busy,
-    cancel,
-  }
+  const worksheet = good ?? lastGood
+  const problems = result && 'problems' in result ? result.problems : none
+  return useMemo(() => ({ network, worksheet, problems, busy, cancel }), [network, worksheet, problems, busy, cancel])
 }
 
-function useDistant(network: Network | null) {
-  const [done, setDone] = useState<{ readonly of: Network; readonly result: Result } | null>(null)
+const none: readonly Problem[] = []
+
+function useDistant(network: Network | null, nodes: Naming) {
+  const [done, setDone] = useState<{ readonly of: Network; readonly nodes: Naming; readonly result: Result } | null>(
+    null,
+  )
   const [cancelled, setCancelled] = useState<Network | null>(null)
   useEffect(() => {
     if (network === null || network === cancelled) return
     const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
     worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) =>
-      setDone({ of: network, result: resultOf(data) })
-    worker.postMessage(network)
+      setDone({ of: network, nodes, result: resultOf(data) })
+    worker.postMessage({ network, nodes })
     return () => worker.terminate()
-  }, [network, cancelled])
-  const finished = done !== null && done.of === network
+  }, [network, nodes, cancelled])
+  const finished = done !== null && done.of === network && done.nodes === nodes
   return {
     result: finished ? done.result : null,
     busy: network !== null && network !== cancelled && !finished,
-    cancel: () => setCancelled(network),
+    cancel: useCallback(() => setCancelled(network), [network]),
   }
 }

@@ -1,0 +1,5 @@
+import { Draw } from '@/features/draw/Draw'
+
+export default function DrawPage() {
+  return <Draw />
+}

@@ -1,0 +1,50 @@
+import { measures as m, type Label, type Picture, type Place } from './picture'
+
+/** What closes a loop: a source with its label, or terminals. */
+export interface Supply {
+  readonly kind: 'source' | 'terminals'
+  readonly label: Label
+}
+
+/** The picture with its two ends brought round to the left, where the supply stands. `ends` are its nodes. */
+export function closeLoop(
+  picture: Picture,
+  { kind, label }: Supply,
+  [start, finish]: readonly [number, number],
+): Picture {
+  const words = Math.max(label.name.length, ...label.lines.map((line) => line.length)) * m.character
+  const by = kind === 'source' ? m.plate + 5 + words : 2 * m.end
+  const moved = ({ x, y }: Place) => ({ x: x + by, y })
+  const [from, to] = [moved(picture.start), moved(picture.finish)]
+  const x = picture.start.x + (kind === 'source' ? m.plate - m.node : 0)
+  const top = from.y
+  const bottom = Math.max(picture.height, top + m.loop)
+  const gap = kind === 'source' ? m.plateGap : (bottom - top) / 2
+  const middle = (top + bottom) / 2
+  const [plus, minus] = [middle - gap, middle + gap]
+  return {
+    ...picture,
+    width: picture.width + by,
+    height: bottom + m.margin + m.node,
+    parts: picture.parts.map((part) => ({
+      ...part,
+      left: part.left + by,
+      right: part.right + by,
+      box: { ...part.box, ...moved(part.box) },
+    })),
+    lines: [
+      ...picture.lines.map((line) => ({ ...line, points: line.points.map(moved) })),
+      ...path(start, [from, { x, y: top }, { x, y: plus }]),
+      ...path(finish, [to, { x: to.x, y: bottom }, { x, y: bottom }, { x, y: minus }]),
+    ],
+    nodes: picture.nodes.map((node) => ({ ...node, ...moved(node) })),
+    dots: picture.dots.map((dot) => ({ ...dot, ...moved(dot) })),
+    start: { x, y: plus },
+    finish: { x, y: minus },
+    ...(kind === 'source' && { source: { x, y: middle, label } }),
+  }
+}
+
+function path(node: number, corners: readonly Place[]) {
+  return corners.slice(1).map((corner, i) => ({ node, points: [corners[i], corner] }))
+}

@@ -1,0 +1,234 @@
+import type { NetworkDocument, PartDocument } from '../network'
+import { pointAt, strokeOf, type Board } from './board'
+import { pegKey, samePeg, type Peg, type Stroke } from './peg'
+
+/** Chosen parts, by name. */
+export type Chosen = ReadonlySet<string>
+
+/** The first name with this letter that no part has. */
+export function freeName({ parts }: NetworkDocument, letter: string): string {
+  const taken = new Set(parts.map(({ name }) => name))
+  let number = 1
+  while (taken.has(`${letter}${number}`)) number++
+  return `${letter}${number}`
+}
+
+/** The first of A … Z, P27, P28 … that no point has. */
+export function freePoint(taken: { has(name: string): boolean }): string {
+  for (let i = 0; ; i++) {
+    const name = i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`
+    if (!taken.has(name)) return name
+  }
+}
+
+/** The board with one more part, drawn from peg to peg; its ends join the points that stand there. */
+export function addPart(board: Board, part: Omit<PartDocument, 'from' | 'to'>, [start, end]: Stroke): Board {
+  const points = new Map(board.points)
+  const [from, to] = [start, end].map((peg) => {
+    const there = pointAt({ ...board, points }, peg)
+    if (there !== undefined) return there
+    const name = freePoint(points)
+    points.set(name, peg)
+    return name
+  })
+  return { ...board, document: { ...board.document, parts: [...board.document.parts, { ...part, from, to }] }, points }
+}
+
+/** The document without some parts, and without what was known of them. */
+export function removeParts(document: NetworkDocument, chosen: Chosen): NetworkDocument {
+  const parts = document.parts.filter(({ name }) => !chosen.has(name))
+  const { known, ...rest } = document
+  return withReference(known && !chosen.has(known.part) ? { ...document, parts } : { ...rest, parts })
+}
+
+/** The document with its 0 V point, if that is still the end of a part. */
+function withReference(document: NetworkDocument): NetworkDocument {
+  const { reference, ...rest } = document
+  const there = document.parts.some(({ from, to }) => from === reference || to === reference)
+  return reference === undefined || there ? document : rest
+}
+
+/** The board with points renamed: a new name that is taken joins the two. Places of old names are forgotten. */
+function renamePoints(board: Board, rename: (part: PartDocument, point: string) => string): Board {
+  const parts = board.document.parts.map((part) => {
+    const [from, to] = [rename(part, part.from), rename(part, part.to)]
+    return from === part.from && to === part.to ? part : { ...part, from, to }
+  })
+  return { ...board, document: { ...board.document, parts } }
+}
+
+/** Takes the ends of chosen parts off the points that they share with others. Both stand on the same peg until moved. */
+function detach(board: Board, chosen: Chosen): Board {
+  const shared = new Set(
+    board.document.parts.filter(({ name }) => !chosen.has(name)).flatMap(({ from, to }) => [from, to]),
+  )
+  const points = new Map(board.points)
+  const own = new Map<string, string>()
+  const ownPoint = (point: string) => {
+    if (!shared.has(point)) return point
+    const before = own.get(point)
+    if (before !== undefined) return before
+    const name = freePoint(points)
+    points.set(name, board.points.get(point) as Peg)
+    own.set(point, name)
+    return name
+  }
+  const detached = renamePoints(board, (part, point) => (chosen.has(part.name) ? ownPoint(point) : point))
+  return { ...detached, points }
+}
+
+/** Moves the points of chosen parts, and their strokes. Points that then stand on one peg are joined. */
+function relocate(board: Board, chosen: Chosen, to: (peg: Peg) => Peg): Board {
+  const moved = new Set(
+    board.document.parts.filter(({ name }) => chosen.has(name)).flatMap((part) => [part.from, part.to]),
+  )
+  // Who stands still keeps its name where a moved point comes to stand.
+  const standing = [...board.points].filter(([name]) => !moved.has(name))
+  const moving = [...board.points].filter(([name]) => moved.has(name)).map(([name, peg]) => [name, to(peg)] as const)
+  const nameAt = new Map<string, string>()
+  const points = new Map<string, Peg>()
+  const became = new Map<string, string>()
+  for (const [name, peg] of [...standing, ...moving]) {
+    const there = nameAt.get(pegKey(peg))
+    if (there === undefined) {
+      nameAt.set(pegKey(peg), name)
+      points.set(name, peg)
+    }
+    became.set(name, there ?? name)
+  }
+  const strokes = new Map(board.strokes)
+  for (const [name, [start, end]] of board.strokes) if (chosen.has(name)) strokes.set(name, [to(start), to(end)])
+  const joined = renamePoints({ ...board, points, strokes }, (_part, point) => became.get(point) ?? point)
+  const { reference } = joined.document
+  const document =
+    reference === undefined ? joined.document : { ...joined.document, reference: became.get(reference) ?? reference }
+  return { ...joined, document: withReference(document) }
+}
+
+/**
+ * Moves chosen parts; what is joined to them follows.
+ *
+ * @param alone leaves behind what is joined to them instead; ends join whatever they then stand on
+ */
+export function moveParts(board: Board, chosen: Chosen, by: Peg, alone = false): Board {
+  return relocate(alone ? detach(board, chosen) : board, chosen, ({ x, y }) => ({ x: x + by.x, y: y + by.y }))
+}
+
+/** The ends of chosen parts, as they were drawn. */
+function endsOf(board: Board, chosen: Chosen): Peg[] {
+  return board.document.parts.filter(({ name }) => chosen.has(name)).flatMap((part) => strokeOf(board, part))
+}
+
+/** Turns chosen parts by a quarter, clockwise, about the end nearest to their middle; that end stays joined. */
+export function turnParts(board: Board, chosen: Chosen): Board {
+  const ends = endsOf(board, chosen)
+  if (ends.length === 0) return board
+  const { left, right, top, bottom } = bounds(ends)
+  const far = ({ x, y }: Peg) => Math.abs(2 * x - left - right) + Math.abs(2 * y - top - bottom)
+  const pivot = ends.reduce((best, end) => (far(end) < far(best) ? end : best))
+  return relocate(detach(board, chosen), chosen, ({ x, y }) => ({
+    x: pivot.x - (y - pivot.y),
+    y: pivot.y + (x - pivot.x),
+  }))
+}
+
+/** Flips chosen parts about the middle, along their longer side; a single part changes its ends. */
+export function flipParts(board: Board, chosen: Chosen): Board {
+  const ends = endsOf(board, chosen)
+  if (ends.length === 0) return board
+  if (chosen.size === 1) return swapEnds(board, chosen)
+  const { left, right, top, bottom } = bounds(ends)
+  const across = right - left >= bottom - top
+  return relocate(detach(board, chosen), chosen, ({ x, y }) =>
+    across ? { x: left + right - x, y } : { x, y: top + bottom - y },
+  )
+}
+
+function swapEnds(board: Board, chosen: Chosen): Board {
+  const parts = board.document.parts.map((part) =>
+    chosen.has(part.name) ? { ...part, from: part.to, to: part.from } : part,
+  )
+  const strokes = new Map(board.strokes)
+  for (const [name, [start, end]] of board.strokes) if (chosen.has(name)) strokes.set(name, [end, start])
+  return { ...board, document: { ...board.document, parts }, strokes }
+}
+
+function bounds(pegs: readonly Peg[]) {
+  const [xs, ys] = [pegs.map(({ x }) => x), pegs.map(({ y }) => y)]
+  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
+}
+
+/** Puts one end of a part on another peg, off whatever it was joined to; the board itself if its other end is there. */
+export function moveEnd(board: Board, name: string, end: 'from' | 'to', peg: Peg): Board {
+  const part = board.document.parts.find((one) => one.name === name)
+  if (!part) return board
+  const other = board.points.get(end === 'from' ? part.to : part.from)
+  if (other && samePeg(other, peg)) return board
+  const points = new Map(board.points)
+  let point = pointAt(board, peg)
+  if (point === undefined) {
+    point = freePoint(points)
+    points.set(point, peg)
+  }
+  const strokes = new Map(board.strokes)
+  strokes.delete(name)
+  const parts = board.document.parts.map((one) => (one === part ? { ...part, [end]: point } : one))
+  return forgetPoints({ document: withReference({ ...board.document, parts }), points, strokes })
+}
+
+/**
+ * Makes an end of what passes over a peg: a wire becomes two wires; any other part reaches from the peg to the end that is
+ * farther away, and a wire the rest of the way. The board itself where no part of that name passes there.
+ */
+export function splitPart(board: Board, name: string, peg: Peg): Board {
+  const part = board.document.parts.find((one) => one.name === name)
+  if (!part) return board
+  const points = new Map(board.points)
+  let point = pointAt(board, peg)
+  if (point === undefined) {
+    point = freePoint(points)
+    points.set(point, peg)
+  }
+  const [start, end] = strokeOf(board, part)
+  const far = ({ x, y }: Peg) => Math.hypot(x - peg.x, y - peg.y)
+  const keepsStart = far(start) >= far(end)
+  const strokes = new Map(board.strokes)
+  const own = strokes.get(name)
+  if (own) strokes.set(name, keepsStart ? [start, peg] : [peg, end])
+  const wire: PartDocument = {
+    name: freeName(board.document, 'W'),
+    kind: 'wire',
+    from: keepsStart ? point : part.from,
+    to: keepsStart ? part.to : point,
+  }
+  if (own) strokes.set(wire.name, keepsStart ? [peg, end] : [start, peg])
+  const parts = board.document.parts.flatMap((one) =>
+    one === part ? [{ ...part, ...(keepsStart ? { to: point } : { from: point }) }, wire] : [one],
+  )
+  return { document: { ...board.document, parts }, points, strokes }
+}
+
+/** The board without the places of points that no part has. */
+export function forgetPoints(board: Board): Board {
+  const used = new Set(board.document.parts.flatMap(({ from, to }) => [from, to]))
+  return { ...board, points: new Map([...board.points].filter(([name]) => used.has(name))) }
+}
+
+/** Renames a part, with its stroke and what is known of it. */
+export function renamePart(document: NetworkDocument, before: string, name: string): NetworkDocument {
+  const { known, sketch } = document
+  const { [before]: stroke, ...strokes } = sketch?.strokes ?? {}
+  return {
+    ...document,
+    parts: document.parts.map((part) => (part.name === before ? { ...part, name } : part)),
+    ...(known?.part === before && { known: { ...known, part: name } }),
+    ...(stroke && { sketch: { ...sketch, strokes: { ...strokes, [name]: stroke } } }),
+  }
+}
+
+/** Calls the node at these points by a label of its own; an empty one gives it back its number or letter. */
+export function renameNode(document: NetworkDocument, points: readonly string[], label: string): NetworkDocument {
+  const kept = Object.entries(document.sketch?.labels ?? {}).filter(([point]) => !points.includes(point))
+  const labels = Object.fromEntries(label === '' ? kept : [...kept, [points[0], label]])
+  return { ...document, sketch: { ...document.sketch, labels } }
+}

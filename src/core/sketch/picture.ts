@@ -1,0 +1,354 @@
+import type { Box, Place } from '../drawing'
+import type { PartDocument } from '../network'
+import { quantityText, readQuantity } from '../quantity'
+import { drawable, strokeOf, type Board } from './board'
+import { samePeg, type Peg } from './peg'
+
+/** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */
+export const pitch = 40
+
+const symbolLength = 40
+const sourceLength = 12
+/** The radius of the arc with which a line steps over another. */
+export const hopRadius = 6
+
+/** A place on a line; over a hop the line makes a small arc, since it crosses another there without joining it. */
+export interface Vertex extends Place {
+  readonly hop?: true
+}
+
+/** A word at a part. */
+export interface Word extends Place {
+  readonly anchor: 'start' | 'middle' | 'end'
+}
+
+export interface BoardPart {
+  readonly name: string
+  readonly kind: string
+  readonly value: string
+  readonly from: string
+  readonly to: string
+  /** The whole line from `from` to `to`, through the symbol. */
+  readonly line: readonly Place[]
+  /** What is drawn of the line before and after the symbol; a wire is all `head`. */
+  readonly head: readonly Vertex[]
+  readonly tail: readonly Vertex[]
+  /** The middle of the symbol; `angle` in degrees, clockwise from pointing right, in the direction from → to. */
+  readonly symbol: Place & { readonly angle: number; readonly length: number }
+  readonly nameAt: Word
+  readonly valueAt: Word
+}
+
+/** A node's label, beside one of its points. */
+export interface BoardNode extends Place {
+  /** The index that decides its colour. */
+  readonly node: number
+  readonly label: string
+  readonly points: readonly string[]
+}
+
+export interface BoardPicture {
+  readonly parts: readonly BoardPart[]
+  readonly nodes: readonly BoardNode[]
+  /** Dots where three or more ends meet, and bare ends; with the point that stands there. */
+  readonly dots: readonly (Place & { readonly point: string })[]
+  readonly bare: readonly (Place & { readonly point: string })[]
+  /** All that is drawn, labels included. */
+  readonly box: Box
+}
+
+export function placeOf({ x, y }: Peg): Place {
+  return { x: x * pitch, y: y * pitch }
+}
+
+/**
+ * Draws a board as it stands.
+ *
+ * @param nodes the nodes with their labels, in the order of their colours
+ */
+export function drawBoard(
+  board: Board,
+  nodes: readonly { readonly label: string; readonly points: readonly string[] }[],
+): BoardPicture {
+  const parts = drawable(board.document)
+  const lines = parts.map((part) => lineOf(board, part))
+  const symbols = parts.map((part, i) => symbolOf(board, part, lines[i]))
+  const hops = hopsOf(board, parts, lines, symbols)
+  const drawn = parts.map((part, i): BoardPart => {
+    const [head, tail] = halves(part, lines[i], symbols[i], hops[i])
+    const value = valueText(part)
+    return {
+      name: part.name,
+      kind: part.kind,
+      value,
+      from: part.from,
+      to: part.to,
+      line: lines[i],
+      head,
+      tail,
+      symbol: symbols[i],
+      ...wordsOf(part, symbols[i]),
+    }
+  })
+  const ends = new Map<string, number>()
+  for (const { from, to } of parts) for (const point of [from, to]) ends.set(point, (ends.get(point) ?? 0) + 1)
+  const marks = [...ends].map(([point, count]) => ({ point, count, ...placeOf(board.points.get(point) as Peg) }))
+  return {
+    parts: drawn,
+    nodes: nodeMarks(board, drawn, nodes, ends),
+    dots: [...marks.filter(({ count }) => count > 2).map(({ point, x, y }) => ({ point, x, y })), ...branchings(drawn)],
+    bare: marks.filter(({ count }) => count === 1).map(({ point, x, y }) => ({ point, x, y })),
+    box: boxOf(drawn),
+  }
+}
+
+/** Where the way from a point to one part's stroke leaves the way to another's: the same node, so a dot stands there. */
+function branchings(parts: readonly BoardPart[]): (Place & { readonly point: string })[] {
+  const leads = new Map<string, (readonly Place[])[]>()
+  for (const { from, to, line, kind } of parts) {
+    if (kind === 'terminals' || line.length < 3) continue
+    for (const [point, way] of [
+      [from, line],
+      [to, [...line].reverse()],
+    ] as const) {
+      const list = leads.get(point)
+      if (list) list.push(way.slice(0, -1))
+      else leads.set(point, [way.slice(0, -1)])
+    }
+  }
+  const found = new Map<string, Place & { readonly point: string }>()
+  for (const [point, ways] of leads)
+    for (const way of ways)
+      for (const corner of way.slice(1))
+        if (ways.some((other) => other !== way && other.some((end, i) => i > 0 && between(corner, other[i - 1], end))))
+          found.set(`${corner.x},${corner.y}`, { point, ...corner })
+  return [...found.values()]
+}
+
+/** The value as engineers write it, or as it was typed where it cannot be read. */
+function valueText(part: PartDocument): string {
+  if (part.kind !== 'resistor' && part.kind !== 'source') return ''
+  const unit = part.kind === 'resistor' ? 'Ω' : 'V'
+  const typed = part.kind === 'resistor' ? part.resistance : part.voltage
+  if (typed === undefined || typed === null || typed === '') return part.kind === 'source' ? '?' : ''
+  const read = readQuantity(typed, unit)
+  return read.ok ? quantityText(read, unit, 6, '\u2009') : String(typed)
+}
+
+/** From the point of `from` up or down to its stroke, then across; along the stroke; and likewise to the other point. */
+function lineOf(board: Board, part: PartDocument): Place[] {
+  const [start, end] = strokeOf(board, part)
+  const [from, to] = [board.points.get(part.from) as Peg, board.points.get(part.to) as Peg]
+  const loop = part.from === part.to
+  const corners = loop
+    ? [from, start, end, to]
+    : [from, { x: from.x, y: start.y }, start, end, { x: to.x, y: end.y }, to]
+  return corners.filter((corner, i) => i === 0 || !samePeg(corner, corners[i - 1])).map(placeOf)
+}
+
+function symbolOf(board: Board, part: PartDocument, line: readonly Place[]): BoardPart['symbol'] {
+  const [a, b] = strokeOf(board, part).map(placeOf)
+  const long = Math.hypot(b.x - a.x, b.y - a.y)
+  const [first, second] = long > 0 ? [a, b] : [line[0], line[line.length - 1]]
+  const wanted = part.kind === 'source' ? sourceLength : part.kind === 'wire' ? 0 : symbolLength
+  return {
+    x: (first.x + second.x) / 2,
+    y: (first.y + second.y) / 2,
+    angle: (Math.atan2(second.y - first.y, second.x - first.x) * 180) / Math.PI,
+    length: Math.min(wanted, 0.7 * long),
+  }
+}
+
+/** The line up to the symbol and from it on, with its hops. */
+function halves(
+  part: PartDocument,
+  line: readonly Place[],
+  { x, y, angle, length }: BoardPart['symbol'],
+  hops: readonly (readonly Place[])[],
+): [Vertex[], Vertex[]] {
+  const withHops = line.flatMap((place, i): Vertex[] => [
+    place,
+    ...(hops[i] ?? []).map((hop): Vertex => ({ ...hop, hop: true })),
+  ])
+  if (part.kind === 'wire') return [withHops, []]
+  const [dx, dy] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)]
+  const segment = line.findIndex((place, i) => i + 1 < line.length && between({ x, y }, place, line[i + 1]))
+  const before = withHops.indexOf(withHops.find((vertex) => !vertex.hop && vertex === line[segment]) as Vertex)
+  const along = (vertex: Place) => (vertex.x - x) * dx + (vertex.y - y) * dy
+  const after = withHops.findIndex((vertex, i) => i > before && along(vertex) > 0)
+  return [
+    [...withHops.slice(0, after), { x: x - (dx * length) / 2, y: y - (dy * length) / 2 }],
+    [{ x: x + (dx * length) / 2, y: y + (dy * length) / 2 }, ...withHops.slice(after)],
+  ]
+}
+
+function between(p: Place, a: Place, b: Place): boolean {
+  const off = Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / Math.hypot(b.x - a.x, b.y - a.y)
+  const along = (p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)
+  return off < 1e-6 && along > 0 && along < (b.x - a.x) ** 2 + (b.y - a.y) ** 2
+}
+
+/**
+ * Where each line steps over another, by part and by the corner before: where two cross without a common point, the one
+ * listed later steps over, unless its symbol stands there; where a line passes over a point that is not its own, it does.
+ */
+function hopsOf(
+  board: Board,
+  parts: readonly PartDocument[],
+  lines: readonly (readonly Place[])[],
+  symbols: readonly BoardPart['symbol'][],
+): Place[][][] {
+  const hops = lines.map((line) => line.map((): Place[] => []))
+  const onSymbol = (part: number, place: Place) =>
+    parts[part].kind !== 'wire' &&
+    Math.hypot(place.x - symbols[part].x, place.y - symbols[part].y) < symbols[part].length / 2 + hopRadius
+  const boxes = lines.map(boundsOf)
+  for (let i = 0; i < parts.length; i++) {
+    for (let j = 0; j < i; j++) {
+      if (apart(boxes[i], boxes[j])) continue
+      for (let s = 0; s + 1 < lines[i].length; s++) {
+        for (let t = 0; t + 1 < lines[j].length; t++) {
+          const at = crossing(lines[i][s], lines[i][s + 1], lines[j][t], lines[j][t + 1])
+          if (at === null) continue
+          if (!onSymbol(i, at)) hops[i][s].push(at)
+          else if (!onSymbol(j, at)) hops[j][t].push(at)
+        }
+      }
+    }
+  }
+  const points = [...board.points].map(([name, peg]) => ({ name, ...placeOf(peg) }))
+  parts.forEach((part, i) => {
+    for (const { name, x, y } of points) {
+      if (name === part.from || name === part.to || apart(boxes[i], { left: x, right: x, top: y, bottom: y })) continue
+      const segment = lines[i].findIndex(
+        (place, s) => s + 1 < lines[i].length && between({ x, y }, place, lines[i][s + 1]),
+      )
+      if (segment >= 0 && !onSymbol(i, { x, y })) hops[i][segment].push({ x, y })
+    }
+  })
+  // In the order of the line, none closer to another, or to a corner, than an arc is wide.
+  return hops.map((segments, i) =>
+    segments.map((found, s) => {
+      const [start, end] = [lines[i][s], lines[i][s + 1]]
+      const far = (place: Place) => Math.hypot(place.x - start.x, place.y - start.y)
+      const sorted = [...found].sort((a, b) => far(a) - far(b))
+      return sorted.filter(
+        (hop, k) =>
+          far(hop) > hopRadius &&
+          far(end) - far(hop) > hopRadius &&
+          (k === 0 || far(hop) - far(sorted[k - 1]) > 2 * hopRadius),
+      )
+    }),
+  )
+}
+
+interface Bounds {
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
+}
+
+function boundsOf(places: readonly Place[]): Bounds {
+  const bounds = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
+  for (const { x, y } of places) {
+    bounds.left = Math.min(bounds.left, x)
+    bounds.right = Math.max(bounds.right, x)
+    bounds.top = Math.min(bounds.top, y)
+    bounds.bottom = Math.max(bounds.bottom, y)
+  }
+  return bounds
+}
+
+function apart(a: Bounds, b: Bounds): boolean {
+  return a.right < b.left || b.right < a.left || a.bottom < b.top || b.bottom < a.top
+}
+
+/** Where two segments cross, inside both; null if they do not. */
+function crossing(a: Place, b: Place, c: Place, d: Place): Place | null {
+  const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y]
+  const cross = rx * sy - ry * sx
+  if (cross === 0) return null
+  const t = ((c.x - a.x) * sy - (c.y - a.y) * sx) / cross
+  const u = ((c.x - a.x) * ry - (c.y - a.y) * rx) / cross
+  const inside = (part: number) => part > 1e-9 && part < 1 - 1e-9
+  return inside(t) && inside(u) ? { x: a.x + t * rx, y: a.y + t * ry } : null
+}
+
+/** Name and value: above and below what lies level, both to the right of what stands upright, at the sides of a slant. */
+function wordsOf(part: PartDocument, { x, y, angle }: BoardPart['symbol']): { nameAt: Word; valueAt: Word } {
+  const lean = angle > 90 ? angle - 180 : angle <= -90 ? angle + 180 : angle
+  const wide = part.kind === 'source' ? 20 : 13
+  const below = part.kind === 'source' ? 27 : 21
+  if (Math.abs(lean) <= 20)
+    return {
+      nameAt: { x, y: y - (part.kind === 'source' ? 18 : 12), anchor: 'middle' },
+      valueAt: { x, y: y + below, anchor: 'middle' },
+    }
+  if (Math.abs(lean) >= 70)
+    return {
+      nameAt: { x: x + wide, y: y - 3, anchor: 'start' },
+      valueAt: { x: x + wide, y: y + 11, anchor: 'start' },
+    }
+  const [nx, ny] = [Math.sin((lean * Math.PI) / 180), -Math.cos((lean * Math.PI) / 180)]
+  const right = nx > 0
+  return {
+    nameAt: { x: x + nx * wide, y: y + ny * wide + 3, anchor: right ? 'start' : 'end' },
+    valueAt: { x: x - nx * wide, y: y - ny * wide + 6, anchor: right ? 'end' : 'start' },
+  }
+}
+
+/** Each node's label at the point where most ends meet, on the side with the most room. */
+function nodeMarks(
+  board: Board,
+  parts: readonly BoardPart[],
+  nodes: readonly { readonly label: string; readonly points: readonly string[] }[],
+  ends: ReadonlyMap<string, number>,
+): BoardNode[] {
+  const leaving = new Map<string, number[]>() // angles at which lines leave each point
+  const note = (point: string, here: Place, next: Place) => {
+    const angle = Math.atan2(next.y - here.y, next.x - here.x)
+    const list = leaving.get(point)
+    if (list) list.push(angle)
+    else leaving.set(point, [angle])
+  }
+  for (const { from, to, line } of parts) {
+    note(from, line[0], line[1] ?? line[0])
+    note(to, line[line.length - 1], line[line.length - 2] ?? line[0])
+  }
+  return nodes.flatMap(({ label, points }, node): BoardNode[] => {
+    const placed = points.filter((point) => board.points.has(point))
+    if (placed.length === 0) return []
+    const best = placed.reduce((a, b) => ((ends.get(b) ?? 0) > (ends.get(a) ?? 0) ? b : a))
+    const { x, y } = placeOf(board.points.get(best) as Peg)
+    const angles = leaving.get(best) ?? []
+    const room = (side: number) =>
+      angles.reduce(
+        (least, angle) => Math.min(least, Math.abs(Math.atan2(Math.sin(side - angle), Math.cos(side - angle)))),
+        Math.PI,
+      )
+    const sides = [-3, -1, 3, 1, -2, 4, 0, 2].map((eighth) => (eighth * Math.PI) / 4)
+    const side = sides.reduce((a, b) => (room(b) > room(a) + 1e-9 ? b : a))
+    const away = 16
+    return [{ node, label, points, x: x + away * Math.cos(side), y: y + away * Math.sin(side) }]
+  })
+}
+
+function boxOf(parts: readonly BoardPart[]): Box {
+  const words = parts.flatMap(({ name, value, nameAt, valueAt }) =>
+    [
+      { at: nameAt, width: name.length * 7 },
+      { at: valueAt, width: value.length * 7 },
+    ].flatMap(({ at, width }) => {
+      const left = at.anchor === 'start' ? at.x : at.anchor === 'end' ? at.x - width : at.x - width / 2
+      return [
+        { x: left, y: at.y - 12 },
+        { x: left + width, y: at.y + 4 },
+      ]
+    }),
+  )
+  const { left, right, top, bottom } = boundsOf([...parts.flatMap(({ line }) => line), ...words])
+  if (left > right) return { x: 0, y: 0, width: 0, height: 0 }
+  const air = 26
+  return { x: left - air, y: top - air, width: right - left + 2 * air, height: bottom - top + 2 * air }
+}

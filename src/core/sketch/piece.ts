@@ -1,0 +1,74 @@
+import { readPiece, type NetworkDocument, type PartDocument, type Problem, type SketchPlace } from '../network'
+import { openBoard, strokeOf, type Board } from './board'
+import { pegKey, type Peg } from './peg'
+import { addPart, freeName, type Chosen } from './edit'
+import { letterOf } from './meaning'
+
+/** Chosen parts as a network document of their own, with where they stand: what the clipboard carries. */
+export function copyPiece(board: Board, chosen: Chosen): NetworkDocument {
+  const parts = board.document.parts.filter(({ name }) => chosen.has(name))
+  const place = ({ x, y }: Peg): SketchPlace => [x, y]
+  const points = new Set(parts.flatMap(({ from, to }) => [from, to]))
+  const strokes = [...board.strokes].filter(([name]) => chosen.has(name))
+  const { known, title } = board.document
+  return {
+    format: 'nodrel-network',
+    version: 1,
+    ...(title && { title }),
+    parts,
+    ...(known && chosen.has(known.part) && { known }),
+    sketch: {
+      points: Object.fromEntries(
+        [...board.points].filter(([name]) => points.has(name)).map(([name, at]) => [name, place(at)]),
+      ),
+      ...(strokes.length > 0 && {
+        strokes: Object.fromEntries(strokes.map(([name, [a, b]]) => [name, [place(a), place(b)]])),
+      }),
+    },
+  }
+}
+
+/** Whether a text is meant to be a network document. */
+export function isPiece(text: string): boolean {
+  return text.trimStart().startsWith('{')
+}
+
+export type PastedPiece =
+  | { readonly ok: true; readonly board: Board; readonly pasted: Chosen }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/**
+ * Adds a piece to the board, its shape as it was, moved by whole pegs until none of its points stands on a point of the
+ * board. Parts whose name is taken get a free one. Pieces whose points have no place are laid out.
+ */
+export function pastePiece(board: Board, document: unknown): PastedPiece {
+  const read = readPiece(document)
+  if (!read.ok) return read
+  const piece = openBoard(document as NetworkDocument)
+  const by = firstFree(board, [...piece.points.values()])
+  const move = ({ x, y }: Peg): Peg => ({ x: x + by, y: y + by })
+  let result = board
+  const pasted = new Set<string>()
+  const strokes = new Map(board.strokes)
+  // Points first, so that the ends of the piece meet each other and nothing else.
+  for (const part of piece.document.parts) {
+    const name = result.document.parts.some((other) => other.name === part.name)
+      ? freeName(result.document, /^(\p{L}+)\d+$/u.exec(part.name)?.[1] ?? letterOf(part.kind))
+      : part.name
+    const { from, to, ...rest } = part
+    const ends = [piece.points.get(from) as Peg, piece.points.get(to) as Peg] as const
+    result = addPart(result, { ...(rest as Omit<PartDocument, 'from' | 'to'>), name }, [move(ends[0]), move(ends[1])])
+    const own = piece.strokes.get(part.name)
+    if (own) strokes.set(name, [move(strokeOf(piece, part)[0]), move(strokeOf(piece, part)[1])])
+    pasted.add(name)
+  }
+  return { ok: true, board: { ...result, strokes }, pasted }
+}
+
+/** How many pegs right and down the pegs must be moved so that none is taken: at least one if any is. */
+function firstFree(board: Board, pegs: readonly Peg[]): number {
+  const taken = new Set([...board.points.values()].map(pegKey))
+  let by = 0
+  while (pegs.some(({ x, y }) => taken.has(pegKey({ x: x + by, y: y + by })))) by++
+  return by
+}

@@ -1,0 +1,187 @@
+import { memo } from 'react'
+import { measures } from '@/core/drawing'
+import { hopRadius, type BoardPart as Drawn, type Vertex } from '@/core/sketch'
+import { nodeColour } from '@/ui/NodeBadge'
+import { Plates, Resistor } from '@/ui/symbols'
+
+interface Props {
+  readonly part: Drawn
+  /** Node indices of its two ends; −1 where there is none. */
+  readonly from: number
+  readonly to: number
+  readonly fromLabel: string
+  readonly toLabel: string
+  readonly symbols: 'zigzag' | 'box'
+  readonly chosen: boolean
+  /** Which node is pointed at, if it is one of its two. */
+  readonly lit: number | null
+  /** What is wrong with it, in a word or two; empty if nothing is. */
+  readonly mark: string
+  /** It is part of a finding that is pointed at. */
+  readonly pointed: boolean
+}
+
+const words: Readonly<Record<string, string>> = {
+  resistor: 'resistor',
+  wire: 'wire',
+  source: 'source',
+  terminals: 'terminals',
+}
+
+/** Whether a part would be drawn just the same: pictures are made anew at every change. */
+function sameDrawing({ part: a, ...before }: Props, { part: b, ...after }: Props): boolean {
+  const keys = Object.keys(after) as (keyof typeof after)[]
+  return keys.every((key) => before[key] === after[key]) && (a === b || JSON.stringify(a) === JSON.stringify(b))
+}
+
+/** A part as it was drawn. It takes the focus, so that the Tab key walks the parts. */
+export const BoardPart = memo(function BoardPart({
+  part,
+  from,
+  to,
+  fromLabel,
+  toLabel,
+  symbols,
+  chosen,
+  lit,
+  mark,
+  pointed,
+}: Props) {
+  const { name, kind, value, head, tail, line, symbol, nameAt, valueAt } = part
+  const colour = (node: number) => (node < 0 ? 'var(--ink)' : nodeColour(node))
+  const weight = (node: number) => (lit !== null && node === lit ? 4 : 2)
+  const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
+  const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
+  const half = symbol.length / 2
+  const said = `${name}, ${words[kind] ?? kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
+  const wire = kind === 'wire'
+  return (
+    <g
+      data-part={name}
+      data-slides={name}
+      data-angle={symbol.angle}
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={said}
+      className="group/part cursor-pointer outline-none"
+    >
+      {(chosen || pointed) && (
+        <path
+          d={pathOf(line)}
+          className={chosen ? 'fill-none stroke-chosen-wash' : 'fill-none stroke-trouble-wash'}
+          strokeWidth={11}
+          strokeLinejoin="round"
+          strokeLinecap="round"
+          data-chrome
+        />
+      )}
+      <path
+        d={pathOf(line)}
+        className="fill-none stroke-transparent group-focus-visible/part:stroke-chosen"
+        strokeWidth={12}
+        strokeOpacity={0.35}
+        strokeLinejoin="round"
+        data-chrome
+      />
+      <path
+        d={pathOf(head)}
+        className="fill-none"
+        style={{ stroke: colour(from) }}
+        strokeWidth={weight(from)}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+        strokeDasharray={kind === 'terminals' ? '2 5' : undefined}
+      />
+      {!wire && (
+        <path
+          d={pathOf(tail)}
+          className="fill-none"
+          style={{ stroke: colour(to) }}
+          strokeWidth={weight(to)}
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          strokeDasharray={kind === 'terminals' ? '2 5' : undefined}
+        />
+      )}
+      {!wire && (
+        <g data-grip transform={`translate(${symbol.x},${symbol.y}) rotate(${symbol.angle})`}>
+          <rect
+            x={-half - 3}
+            y={-measures.plate}
+            width={symbol.length + 6}
+            height={2 * measures.plate}
+            className="fill-transparent"
+            data-chrome
+          />
+          {kind === 'resistor' && <Resistor left={-half} right={half} y={0} symbols={symbols} tone={tone} />}
+          {kind === 'source' && (
+            <g data-symbol>
+              <Plates half={half} tone={tone} />
+            </g>
+          )}
+        </g>
+      )}
+      {(kind === 'source' || kind === 'terminals') && <Signs part={part} />}
+      {(!wire || chosen) && (
+        <text data-grip x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
+          {name}
+          {kind === 'terminals' && ' ?'}
+        </text>
+      )}
+      {value && (
+        <text data-grip x={valueAt.x} y={valueAt.y} textAnchor={valueAt.anchor} className="fill-soft">
+          {value}
+        </text>
+      )}
+      {mark && (
+        <text
+          data-grip
+          x={valueAt.x}
+          y={valueAt.y + (value ? 13 : 0)}
+          textAnchor={valueAt.anchor}
+          className="fill-trouble text-[10px]"
+        >
+          ▲ {mark}
+        </text>
+      )}
+    </g>
+  )
+}, sameDrawing)
+
+/** + and − at the two ends of the supply, beside its line. */
+function Signs({ part: { symbol, kind } }: { readonly part: Drawn }) {
+  const turn = (symbol.angle * Math.PI) / 180
+  const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
+  // On the side where its name does not stand: left of what is upright, above what is level.
+  const side = Math.abs(dy) > Math.abs(dx) ? -Math.sign(-dy) : -Math.sign(dx || 1)
+  const along = symbol.length / 2 + (kind === 'source' ? 8 : 2)
+  const [nx, ny] = [-dy * side, dx * side]
+  return [1, -1].map((end) => (
+    <text
+      key={end}
+      x={symbol.x - dx * along * end + nx * 12}
+      y={symbol.y - dy * along * end + ny * 12 + 4}
+      textAnchor="middle"
+      className="fill-ink text-[13px]"
+    >
+      {end === 1 ? '+' : '−'}
+    </text>
+  ))
+}
+
+/** A line as an SVG path; over a hop it makes an arc. */
+export function pathOf(vertices: readonly Vertex[]): string {
+  return vertices
+    .map((vertex, i) => {
+      if (i === 0) return `M${vertex.x},${vertex.y}`
+      if (!vertex.hop) return `L${vertex.x},${vertex.y}`
+      const before = vertices[i - 1]
+      const long = Math.hypot(vertex.x - before.x, vertex.y - before.y) || 1
+      const [dx, dy] = [((vertex.x - before.x) / long) * hopRadius, ((vertex.y - before.y) / long) * hopRadius]
+      // The arc bulges upwards, or to the right of what stands upright.
+      const sweep = dx > 0 || (dx === 0 && dy < 0) ? 1 : 0
+      return `L${vertex.x - dx},${vertex.y - dy}A${hopRadius},${hopRadius} 0 0 ${sweep} ${vertex.x + dx},${vertex.y + dy}`
+    })
+    .join('')
+}

@@ -1,0 +1,58 @@
+import { Copy, FlipHorizontal2, Pencil, RotateCw, Spline, Trash2 } from 'lucide-react'
+import type { PartDocument } from '@/core/network'
+import { isPlaceholder } from '@/core/sketch'
+import { Button } from '@/ui/Button'
+
+interface Props {
+  readonly chosen: readonly PartDocument[]
+  readonly onEdit: () => void
+  readonly onTurn: () => void
+  readonly onFlip: () => void
+  readonly onDuplicate: () => void
+  readonly onPlaceholder: () => void
+  readonly onDelete: () => void
+}
+
+/** What can be done with the chosen parts; every one has its key too. */
+export function SelectionBar({ chosen, onEdit, onTurn, onFlip, onDuplicate, onPlaceholder, onDelete }: Props) {
+  const [first] = chosen
+  const single = chosen.length === 1
+  const swap =
+    single && first.kind === 'wire'
+      ? 'Make it a 0 Ω placeholder'
+      : single && isPlaceholder(first)
+        ? 'Make it a wire'
+        : null
+  return (
+    <div
+      role="toolbar"
+      aria-label="Chosen parts"
+      data-own
+      className="absolute top-2 left-2 flex max-w-[calc(100%-1rem)] flex-wrap items-center gap-1 rounded-lg border border-line bg-panel p-1 shadow-md print:hidden"
+    >
+      <span className="px-2 font-medium">{single ? first.name : `${chosen.length} parts`}</span>
+      {single && (
+        <Button look="plain" tip="Edit value and name" keys="enter" aria-label="Edit value and name" onClick={onEdit}>
+          <Pencil size={15} aria-hidden />
+        </Button>
+      )}
+      <Button look="plain" tip="Turn by a quarter" keys="r" aria-label="Turn by a quarter" onClick={onTurn}>
+        <RotateCw size={15} aria-hidden />
+      </Button>
+      <Button look="plain" tip={single ? 'Change its ends' : 'Flip'} keys="x" aria-label="Flip" onClick={onFlip}>
+        <FlipHorizontal2 size={15} aria-hidden />
+      </Button>
+      <Button look="plain" tip="Duplicate" keys="mod+d" aria-label="Duplicate" onClick={onDuplicate}>
+        <Copy size={15} aria-hidden />
+      </Button>
+      {swap !== null && (
+        <Button look="plain" tip={swap} keys="0" onClick={onPlaceholder}>
+          <Spline size={15} aria-hidden /> {swap === 'Make it a wire' ? 'wire' : '0 Ω'}
+        </Button>
+      )}
+      <Button look="plain" tip="Delete" keys="delete" aria-label="Delete what is chosen" onClick={onDelete}>
+        <Trash2 size={15} aria-hidden />
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,80 @@
+import { useLayoutEffect, useRef, type RefObject } from 'react'
+import { drawSheet, type Worksheet } from '@/core'
+import { useSettings } from '@/ui/settings'
+import { SheetDrawing } from '@/ui/SheetDrawing'
+import { useMemo } from 'react'
+
+/** Where the symbols of a drawing stand on the screen, by the names of their parts. */
+export type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
+
+/** Notes where every part of a drawing stands. */
+export function placesIn(drawing: Element | null): Places {
+  const places = new Map<string, { x: number; y: number; angle: number }>()
+  for (const part of drawing?.querySelectorAll('[data-slides]') ?? []) {
+    const { left, top, width, height } = (part.querySelector('[data-symbol]') ?? part).getBoundingClientRect()
+    places.set(part.getAttribute('data-slides') ?? '', {
+      x: left + width / 2,
+      y: top + height / 2,
+      angle: Number(part.getAttribute('data-angle') ?? 0),
+    })
+  }
+  return places
+}
+
+const duration = 240
+
+/** Lets every part slide to where it stands now from where it stood before; what is new appears meanwhile. */
+export function slideFrom(before: Places, drawing: Element | null): void {
+  if (!drawing || matchMedia('(prefers-reduced-motion: reduce)').matches) return
+  const svg = drawing instanceof SVGSVGElement ? drawing : drawing.querySelector('svg')
+  const now = placesIn(drawing)
+  const parts = [...drawing.querySelectorAll<SVGGElement>('[data-slides]')]
+  for (const part of parts) {
+    const name = part.getAttribute('data-slides') ?? ''
+    const [from, to] = [before.get(name), now.get(name)]
+    const scale = (part.parentNode as SVGGraphicsElement).getScreenCTM?.()?.a ?? svg?.getScreenCTM()?.a ?? 1
+    if (!from || !to) {
+      part.animate([{ opacity: 0 }, { opacity: 1 }], { duration })
+      continue
+    }
+    part.style.transformBox = 'fill-box'
+    part.style.transformOrigin = 'center'
+    // The shorter way round: a part has no front.
+    const turn = ((((from.angle - to.angle) % 180) + 270) % 180) - 90
+    const shift = `translate(${(from.x - to.x) / scale}px, ${(from.y - to.y) / scale}px) rotate(${turn}deg)`
+    part.animate([{ transform: shift }, { transform: 'none' }], { duration, easing: 'ease-in-out' })
+  }
+  const layer = parts[0]?.parentNode
+  for (const line of layer?.children ?? [])
+    if (!line.hasAttribute('data-slides') && line.tagName !== 'title')
+      line.animate([{ opacity: 0 }, { opacity: 0 }, { opacity: 1 }], { duration })
+}
+
+interface Props {
+  readonly worksheet: Worksheet
+  /** Where the parts stood on the board. */
+  readonly from: RefObject<Places>
+}
+
+/** The drawing unfolded: sheet 0 of the valley, between + at the left and − at the right. */
+export function Stage({ worksheet, from }: Props) {
+  const { figures, symbols, form } = useSettings().settings
+  const place = useRef<HTMLDivElement>(null)
+  const picture = useMemo(() => drawSheet(worksheet, 0, 'reduce', figures, form), [worksheet, figures, form])
+  const labels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
+  useLayoutEffect(() => slideFrom(from.current, place.current), [from])
+  return (
+    <div ref={place} data-stretched className="flex h-full items-center justify-center overflow-auto paper p-6">
+      <div className="w-full" style={{ maxWidth: picture.width * 1.6 }}>
+        <SheetDrawing
+          picture={picture}
+          nodeLabels={labels}
+          symbols={symbols}
+          side="reduce"
+          description={`The network stretched from + to −: ${picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ')}`).join(', ')}`}
+          wide
+        />
+      </div>
+    </div>
+  )
+}

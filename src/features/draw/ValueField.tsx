@@ -1,0 +1,137 @@
+import clsx from 'clsx'
+import { useRef, useState, type KeyboardEvent } from 'react'
+import { isName } from '@/core/network'
+import { quantityText, readQuantity } from '@/core/quantity'
+import { letterOf, readStroke, type StrokeMeaning } from '@/core/sketch'
+
+interface Props {
+  /** What stood there before; empty at a new stroke. */
+  readonly text: string
+  /** The name of the part, or the names that a new one would get, by kind. */
+  readonly nameOf: (kind: string) => string
+  /** Whether another part has this name. */
+  readonly taken: (name: string) => boolean
+  readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  readonly onCancel: () => void
+  /** An arrow key with Shift while nothing is typed: the stroke goes on. */
+  readonly onExtend?: (x: number, y: number) => void
+}
+
+export const arrows: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+/** The field at a stroke: what is typed decides what the stroke becomes. */
+export function ValueField({ text, nameOf, taken, onDone, onCancel, onExtend }: Props) {
+  const [typed, setTyped] = useState(text)
+  const [name, setName] = useState<string | null>(null)
+  const [tried, setTried] = useState(false)
+  const meaning = readStroke(typed)
+  const given = nameOf(meaning.ok ? meaning.kind : 'resistor')
+  const nameProblem =
+    name === null || name === given
+      ? null
+      : !isName(name)
+        ? "a name is 1 to 32 letters, digits or _ . - '"
+        : taken(name)
+          ? `another part is called ${name}`
+          : null
+  const problem = nameProblem ?? (meaning.ok || (!tried && typed.length < 2) ? null : meaning.message)
+
+  // Taking the focus away, as closing does, must not close it again.
+  const closed = useRef(false)
+  const close = (how: () => void) => {
+    if (closed.current) return
+    closed.current = true
+    how()
+  }
+  const accept = () => {
+    if (meaning.ok && nameProblem === null) close(() => onDone(meaning, name === given ? null : name))
+    else setTried(true)
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    event.stopPropagation()
+    const arrow = arrows[event.key]
+    if (event.key === 'Escape') {
+      event.preventDefault()
+      close(onCancel)
+    } else if (event.key === 'Enter') {
+      event.preventDefault()
+      accept()
+    } else if (arrow && event.shiftKey && typed === '' && onExtend) {
+      event.preventDefault()
+      onExtend(...arrow)
+    }
+  }
+  return (
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the keys belong to the two fields inside
+    <div
+      onKeyDown={onKeyDown}
+      onBlur={(event) => {
+        if (event.currentTarget.contains(event.relatedTarget) || !document.hasFocus()) return
+        // Going elsewhere takes over what makes sense, and lets go of an empty new stroke; a mistake stays.
+        if (typed === text && name === null) close(onCancel)
+        else accept()
+      }}
+      className={clsx(
+        'w-60 rounded-lg border-2 bg-panel px-2.5 py-1.5 shadow-lg',
+        problem ? 'border-trouble' : 'border-chosen',
+      )}
+    >
+      <div className="flex gap-1.5 font-mono">
+        <input
+          aria-label="Name of the part"
+          value={name ?? given}
+          aria-invalid={nameProblem !== null}
+          onChange={(event) => setName(event.target.value)}
+          onFocus={(event) => event.target.select()}
+          size={Math.max(3, (name ?? given).length)}
+          className="w-[30%] min-w-0 rounded bg-transparent px-1 py-0.5 text-soft"
+          spellCheck={false}
+          autoComplete="off"
+        />
+        <input
+          aria-label="Value: a resistance, a voltage, or nothing for a wire"
+          aria-invalid={problem !== null}
+          aria-describedby="value-hint"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          // eslint-disable-next-line jsx-a11y/no-autofocus -- the stroke was just drawn to type its value
+          autoFocus
+          onFocus={(event) => event.target.select()}
+          enterKeyHint="done"
+          autoCapitalize="off"
+          className="min-w-0 flex-1 rounded bg-transparent px-1 py-0.5 outline-none"
+          spellCheck={false}
+          autoComplete="off"
+        />
+      </div>
+      <p id="value-hint" role="status" className={clsx('px-1 text-xs', problem ? 'text-trouble' : 'text-soft')}>
+        {problem ?? (meaning.ok ? `${said(meaning)} · Enter` : '…')}
+      </p>
+    </div>
+  )
+}
+
+/** What the stroke becomes, in words. */
+function said(meaning: StrokeMeaning & { ok: true }): string {
+  if (meaning.kind === 'resistor') {
+    const read = readQuantity(meaning.resistance, 'Ω')
+    return read.ok && read.value > 0 ? `resistor, ${quantityText(read, 'Ω', 6)}` : 'placeholder, 0 Ω'
+  }
+  if (meaning.kind === 'source') {
+    const read = readQuantity(meaning.voltage, 'V')
+    return read.ok
+      ? `source, ${quantityText(read, 'V', 6)}, + where the stroke began`
+      : 'source, its voltage is the question'
+  }
+  return meaning.kind === 'wire' ? 'wire; or 4k7, 12V, 0, ?' : 'terminals; ?V is an unknown source'
+}
+
+/** The name that a new part of a kind gets. */
+export function nextName(taken: (name: string) => boolean, kind: string): string {
+  for (let number = 1; ; number++) if (!taken(`${letterOf(kind)}${number}`)) return `${letterOf(kind)}${number}`
+}

@@ -1,0 +1,46 @@
+import type { Analysis } from '@/core'
+import type { NetworkDocument, Problem } from '@/core/network'
+import type { FindingCode } from '@/core/nodes'
+
+const words: Readonly<Record<FindingCode, string>> = {
+  shorted: 'shorted',
+  'dead-end': 'dead end',
+  'cut-off': 'cut off',
+  'open-supply': '',
+  'shorted-supply': 'shorted',
+  bridge: 'bridge',
+}
+
+/** Something to be said at the board, and the parts it is about. */
+export interface Trouble {
+  readonly code: string
+  readonly parts: readonly string[]
+  readonly message: string
+}
+
+/** What is wrong with the network as it is drawn, or worth saying about it. */
+export function troublesOf(
+  document: NetworkDocument,
+  problems: readonly Problem[],
+  analysis: Analysis | null,
+): readonly Trouble[] {
+  if (problems.length > 0)
+    return problems.map(({ part, field, message }) => ({
+      code: field === 'kind' ? 'two-sources' : field,
+      parts: part !== null && document.parts.some(({ name }) => name === part) ? [part] : [],
+      message: part ? `${part}: ${message}` : message,
+    }))
+  return analysis?.findings ?? []
+}
+
+/** A word of trouble for each part. While nothing closes the circuit, no part is to blame. */
+export function marksOf(troubles: readonly Trouble[]): ReadonlyMap<string, string> {
+  const open = troubles.some(({ code }) => code === 'open-supply')
+  const marks = new Map<string, string>()
+  for (const { code, parts } of troubles) {
+    const word = code === 'two-sources' ? 'a second source' : (words[code as FindingCode] ?? 'see the findings')
+    if (open || word === '') continue
+    for (const part of parts) if (!marks.has(part)) marks.set(part, word)
+  }
+  return marks
+}

@@ -1,0 +1,52 @@
+import type { Box, Place } from '@/core/drawing'
+import { pitch, type Peg } from '@/core/sketch'
+
+/** What of the board is seen: a place (x, y) of the board stands at zoom · (x, y) + shift on the screen. */
+export interface View {
+  readonly zoom: number
+  readonly shift: Place
+}
+
+const leastZoom = 0.15
+const mostZoom = 4
+
+export function toBoard({ zoom, shift }: View, screen: Place): Place {
+  return { x: (screen.x - shift.x) / zoom, y: (screen.y - shift.y) / zoom }
+}
+
+export function toScreen({ zoom, shift }: View, place: Place): Place {
+  return { x: place.x * zoom + shift.x, y: place.y * zoom + shift.y }
+}
+
+/** The view zoomed by a factor, the board's place under `screen` staying there. */
+export function zoomAt(view: View, factor: number, screen: Place): View {
+  const zoom = Math.min(mostZoom, Math.max(leastZoom, view.zoom * factor))
+  const { x, y } = toBoard(view, screen)
+  return { zoom, shift: { x: screen.x - x * zoom, y: screen.y - y * zoom } }
+}
+
+export function panBy(view: View, by: Place): View {
+  return { ...view, shift: { x: view.shift.x + by.x, y: view.shift.y + by.y } }
+}
+
+/** The view in which a whole box is seen, not enlarged: in the middle, or near the top left corner if it is small. */
+export function fit(box: Box, width: number, height: number): View {
+  const zoom = Math.max(leastZoom, Math.min(1, (width - 16) / box.width, (height - 16) / box.height))
+  const place = (from: number, long: number, room: number) =>
+    (zoom * long < room / 2 ? Math.min(room / 4, 3 * pitch) : (room - zoom * long) / 2) - zoom * from
+  return { zoom, shift: { x: place(box.x, box.width, width), y: place(box.y, box.height, height) } }
+}
+
+/** The view moved just so far that a place is seen, with some air. */
+export function bringIn(view: View, place: Place, width: number, height: number): View {
+  const air = 60
+  const { x, y } = toScreen(view, place)
+  const by = (at: number, size: number) => (at < air ? air - at : at > size - air ? size - air - at : 0)
+  const shift = { x: by(x, width), y: by(y, height) }
+  return shift.x === 0 && shift.y === 0 ? view : panBy(view, shift)
+}
+
+/** The peg nearest to a place of the board. */
+export function nearestPeg({ x, y }: Place): Peg {
+  return { x: Math.round(x / pitch), y: Math.round(y / pitch) }
+}

@@ -1,0 +1,20 @@
+import { DropdownMenu } from 'radix-ui'
+
+/** One entry of a menu. */
+export function MenuItem({
+  text,
+  ...rest
+}: {
+  readonly text: string
+  readonly onSelect: () => void
+  readonly disabled?: boolean
+}) {
+  return (
+    <DropdownMenu.Item
+      {...rest}
+      className="cursor-pointer rounded px-2 py-1.5 outline-none data-disabled:opacity-50 data-highlighted:bg-chosen-wash"
+    >
+      {text}
+    </DropdownMenu.Item>
+  )
+}

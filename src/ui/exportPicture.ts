@@ -1,0 +1,142 @@
+import type { Box } from '@/core/drawing'
+import { downloadBlob } from './download'
+
+/** What of an element's look must be written down, so that it looks the same without our style sheet. */
+const properties = [
+  'fill',
+  'fill-opacity',
+  'stroke',
+  'stroke-width',
+  'stroke-opacity',
+  'stroke-dasharray',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'opacity',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+] as const
+
+/**
+ * Saves a drawing as it looks now, as a file that looks the same elsewhere: every style is written at its element, and the
+ * fonts are inside. What is only for working on the drawing (`data-chrome`) is left out.
+ *
+ * @param box what of the drawing's own coordinates is shown; all of its view box if it has one
+ * @param name the file's name without its ending
+ */
+export async function exportPicture(
+  drawing: SVGSVGElement,
+  kind: 'svg' | 'png',
+  name: string,
+  box: Box = boxOf(drawing),
+): Promise<void> {
+  const text = await standalone(drawing, box)
+  if (kind === 'svg') return downloadBlob(`${name}.svg`, new Blob([text], { type: 'image/svg+xml' }))
+  downloadBlob(`${name}.png`, await raster(text, box))
+}
+
+function boxOf(drawing: SVGSVGElement): Box {
+  const { x, y, width, height } = drawing.viewBox.baseVal
+  return { x, y, width, height }
+}
+
+/** The drawing as an SVG text of its own, with a background in the colour of the sheet. */
+async function standalone(drawing: SVGSVGElement, box: Box): Promise<string> {
+  const copy = drawing.cloneNode(true) as SVGSVGElement
+  const letters = new Set(drawing.textContent ?? '')
+  writeStyles(drawing, copy)
+  for (const chrome of [...copy.querySelectorAll('[data-chrome], defs')]) chrome.remove()
+  copy.querySelector(':scope > [data-stage]')?.removeAttribute('transform')
+  for (const element of [copy, ...copy.querySelectorAll('*')])
+    for (const { name } of [...element.attributes])
+      if (/^(data-|aria-|class$|role$|tabindex$)/.test(name)) element.removeAttribute(name)
+  const attributes: Readonly<Record<string, string>> = {
+    xmlns: 'http://www.w3.org/2000/svg',
+    viewBox: `${box.x} ${box.y} ${box.width} ${box.height}`,
+    width: String(box.width),
+    height: String(box.height),
+  }
+  copy.removeAttribute('style')
+  for (const [attribute, value] of Object.entries(attributes)) copy.setAttribute(attribute, value)
+  const style = document.createElementNS('http://www.w3.org/2000/svg', 'style')
+  style.textContent = await fontFaces(letters)
+  const paper = document.createElementNS('http://www.w3.org/2000/svg', 'rect')
+  for (const [attribute, value] of Object.entries({ ...box, fill: sheetColour() }))
+    paper.setAttribute(attribute, String(value))
+  copy.prepend(style, paper)
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`
+}
+
+function sheetColour(): string {
+  return getComputedStyle(document.documentElement).getPropertyValue('--sheet').trim()
+}
+
+/** Writes the look of every element at its copy. */
+function writeStyles(from: Element, to: Element): void {
+  const look = getComputedStyle(from)
+  for (const property of properties) {
+    const value = look.getPropertyValue(property)
+    if (value !== '') to.setAttribute(property, value)
+  }
+  ;[...from.children].forEach((child, i) => writeStyles(child, to.children[i]))
+}
+
+/** The faces of our figures' font that hold any of these letters, each with its file inside. */
+async function fontFaces(letters: ReadonlySet<string>): Promise<string> {
+  const faces: string[] = []
+  const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules])
+  for (const rule of rules) {
+    if (!(rule instanceof CSSFontFaceRule) || !rule.style.fontFamily.includes('JetBrains Mono')) continue
+    const range = rule.style.getPropertyValue('unicode-range')
+    if (rule.style.fontStyle === 'italic' || ![...letters].some((letter) => inRange(letter, range))) continue
+    const [, address] = /url\("?([^")]+)"?\)/.exec(rule.style.getPropertyValue('src')) ?? []
+    if (address === undefined) continue
+    const file = await fetch(new URL(address, rule.parentStyleSheet?.href ?? document.baseURI))
+    faces.push(
+      `@font-face{font-family:${rule.style.fontFamily};font-weight:${rule.style.fontWeight};src:url(${await dataAddress(await file.blob())}) format('woff2');unicode-range:${range}}`,
+    )
+  }
+  return faces.join('\n')
+}
+
+/** Whether a letter is in a CSS `unicode-range`; everything is, where there is none. */
+export function inRange(letter: string, range: string): boolean {
+  const code = letter.codePointAt(0) ?? 0
+  if (range.trim() === '') return true
+  return range.split(',').some((part) => {
+    const [, start, end] = /U\+([\dA-F?]+)(?:-([\dA-F]+))?/i.exec(part) ?? []
+    if (start === undefined) return false
+    const from = parseInt(start.replaceAll('?', '0'), 16)
+    const to = parseInt(end ?? start.replaceAll('?', 'F'), 16)
+    return code >= from && code <= to
+  })
+}
+
+function dataAddress(blob: Blob): Promise<string> {
+  return new Promise((done, fail) => {
+    const reader = new FileReader()
+    reader.onload = () => done(String(reader.result))
+    reader.onerror = () => fail(reader.error ?? new Error('the font could not be read'))
+    reader.readAsDataURL(blob)
+  })
+}
+
+/** Dots of a picture for each of the drawing's units. */
+const sharpness = 3
+/** The most dots on a side that browsers draw. */
+const mostDots = 8000
+
+async function raster(text: string, { width, height }: Box): Promise<Blob> {
+  const image = new Image()
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`
+  await image.decode()
+  const scale = Math.min(sharpness, mostDots / Math.max(width, height))
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.round(width * scale)
+  canvas.height = Math.round(height * scale)
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
+  return new Promise((done, fail) =>
+    canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error('the picture could not be made'))), 'image/png'),
+  )
+}

@@ -1,0 +1,136 @@
+'use client'
+
+import { Redo2, Undo2 } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useMemo, type ReactNode } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { useStore } from 'zustand'
+import { Button } from '../Button'
+import { Commands, type Command } from '../commands'
+import { saveDocument } from '../download'
+import { Shell } from '../Shell'
+import { TopBar } from '../TopBar'
+import { ViewMenu } from '../ViewMenu'
+import { FormulaLine } from './FormulaLine'
+import { ImportProblems } from './ImportProblems'
+import { useOpenNetwork } from './OpenNetwork'
+import { SavingState } from './SavingState'
+import { ScreenTabs } from './ScreenTabs'
+import { SourceField } from './SourceField'
+import type { WorkStore } from './store'
+import { TitleField } from './TitleField'
+
+interface Props {
+  readonly screen: 'draw' | 'work'
+  /** In the bar, before undo. */
+  readonly status?: ReactNode
+  /** Beside the formula line. */
+  readonly actions: ReactNode
+  readonly children: ReactNode
+}
+
+/** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
+export function NetworkFrame({ screen, status, actions, children }: Props) {
+  const { store, worked } = useOpenNetwork()
+  const { network, worksheet, problems, busy, cancel } = worked
+  const { id, document, typing, past, future, refused } = useStore(store)
+  const router = useRouter()
+  const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
+  const other =
+    screen === 'draw'
+      ? { name: 'Work it out', path: `/networks/${id}` }
+      : { name: 'Draw it', path: `/networks/${id}/draw` }
+
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'Undo', keys: 'mod+z', inFields: true, run: store.undo },
+      { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: store.redo },
+      { name: 'Edit the formula', keys: 'f', run: () => focus('formula') },
+      { name: 'Edit the source', keys: 'e', run: () => focus('source') },
+      { name: other.name, keys: 'w', run: () => router.push(other.path) },
+      {
+        name: 'Save the network document',
+        keys: 's',
+        run: () => saveDocument(store.getState().document),
+      },
+    ],
+    [store, router, other.name, other.path],
+  )
+  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+    onDrop: ([file]) => void (file && importFile(store, file)),
+    noClick: true,
+    noKeyboard: true,
+    multiple: false,
+  })
+  return (
+    <div {...getRootProps({ className: 'flex min-h-screen flex-col' })}>
+      <input {...getInputProps({ 'aria-label': 'A network document or parts list to put here' })} />
+      <Commands list={commands} />
+      <TopBar
+        right={
+          <>
+            {status}
+            <Button
+              look="bar"
+              tip="Undo"
+              keys="mod+z"
+              aria-label="Undo"
+              disabled={past.length === 0 && !wrong}
+              onClick={store.undo}
+            >
+              <Undo2 size={15} aria-hidden />
+            </Button>
+            <Button
+              look="bar"
+              tip="Redo"
+              keys="mod+shift+z"
+              aria-label="Redo"
+              disabled={future.length === 0}
+              onClick={store.redo}
+            >
+              <Redo2 size={15} aria-hidden />
+            </Button>
+            <ViewMenu />
+            <Shell />
+          </>
+        }
+      >
+        <TitleField store={store} />
+        <SavingState store={store} />
+        <ScreenTabs id={id} screen={screen} />
+      </TopBar>
+      <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">
+        <SourceField store={store} />
+        <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
+        <div className="ml-auto flex flex-wrap gap-2">{actions}</div>
+      </div>
+      {isDragActive && (
+        <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
+          Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
+        </p>
+      )}
+      {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}
+      {busy && (
+        <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2 print:hidden">
+          <progress aria-label="Working out" className="w-40" /> Working out{' '}
+          {document.parts.length.toLocaleString('en')} parts
+          <Button onClick={cancel}>Cancel</Button>
+        </p>
+      )}
+      {children}
+    </div>
+  )
+}
+
+async function importFile(store: WorkStore, file: File): Promise<void> {
+  const { importText } = await import('./importText')
+  importText(store, file.name, await file.text())
+}
+
+function focus(id: string): void {
+  const field = window.document.getElementById(id)
+  if (field instanceof HTMLInputElement) {
+    field.focus()
+    field.select()
+  }
+}

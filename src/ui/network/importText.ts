@@ -1,0 +1,30 @@
+import { toast } from 'sonner'
+import { readNetworkText, writeNetwork } from '@/core/network'
+import { problemText } from '../api'
+import { pasteRows } from './pasteRows'
+import type { RefusedImport, WorkStore } from './store'
+
+/**
+ * Brings a network document in place of the open network, or adds the rows of a parts list to it; either can be undone.
+ * What was not understood is kept in the store until the person dismisses it.
+ */
+export function importText(store: WorkStore, from: string, text: string): void {
+  const undo = { action: { label: 'Undo', onClick: store.undo } }
+  const refuse = (problems: readonly string[]) => {
+    const refused: RefusedImport | null = problems.length > 0 ? { from, problems } : null
+    store.setState({ refused })
+  }
+  if (text.trimStart().startsWith('{')) {
+    const read = readNetworkText(text)
+    if (!read.ok) return refuse(read.problems.map((problem) => problemText([problem])))
+    store.change(writeNetwork(read.network), null)
+    toast(`${from} stands here now`, undo)
+    return refuse([])
+  }
+  const { document, added, replaced, refused } = pasteRows(store.getState().document, text)
+  if (added + replaced > 0) {
+    store.change(document, null)
+    toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, undo)
+  }
+  refuse(refused)
+}

@@ -1,0 +1,19 @@
+import Papa from 'papaparse'
+import type { NetworkDocument } from '@/core/network'
+import { valueOf } from './partRows'
+
+/** The parts list as CSV, which can be brought in again: name, kind, from, to, value, tolerance, rating. */
+export function partsCsv({ parts }: NetworkDocument): string {
+  return Papa.unparse(
+    parts.map((part) => ({
+      name: part.name,
+      kind: part.kind,
+      from: part.from,
+      to: part.to,
+      value: valueOf(part),
+      tolerance: part.tolerance ?? '',
+      rating: part.rating ?? '',
+    })),
+    { escapeFormulae: true, newline: '\n' },
+  )
+}
