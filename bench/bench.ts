@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { availableParallelism } from 'node:os'
+import { boardRows } from './board'
 import { analysisRows, largestRows, numberRows } from './core'
 import { print, type Row } from './measure'
 import { screenRows } from './screen'
@@ -9,6 +10,7 @@ const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   numbers: numberRows,
   largest: largestRows,
   screen: screenRows,
+  board: boardRows,
 }
 
 const section = sections[process.argv[2] ?? '']

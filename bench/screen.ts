@@ -1,38 +1,13 @@
-import { spawn } from 'node:child_process'
-import { existsSync, mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
-import { browser as launch } from '../e2e/browser'
+import type { Page } from '@playwright/test'
 import { randomNetwork } from '../test/randomNetwork'
 import { median, time, type Row } from './measure'
-
-const port = 3219
-const base = `http://127.0.0.1:${port}`
+import { whileServed } from './served'
 
 /** What a browser sees: JavaScript of the first load of Work, and the time from a keystroke to the painted valley. */
-export async function screenRows(): Promise<Row[]> {
-  if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      env: { ...process.env, NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
-      stdio: 'ignore',
-    },
-  )
-  const browser = await chromium.launch(launch)
-  try {
-    for (let tries = 0; tries < 100 && !(await fetch(`${base}/api/networks`).catch(() => null)); tries++)
-      await new Promise((done) => setTimeout(done, 100))
-    const response = await fetch(`${base}/api/networks`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ document: randomNetwork(11, 20) }),
-    })
-    const { id } = (await response.json()) as { id: string }
+export function screenRows(): Promise<Row[]> {
+  return whileServed(async ({ browser, addressOf }) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    const bytes = await scriptBytes(page, `${base}/networks/${id}`)
+    const bytes = await scriptBytes(page, await addressOf(randomNetwork(11, 20)))
     const edit = await editTime(page)
     return [
       {
@@ -48,10 +23,7 @@ export async function screenRows(): Promise<Row[]> {
         holds: edit <= 50,
       },
     ]
-  } finally {
-    await browser.close()
-    server.kill()
-  }
+  })
 }
 
 async function scriptBytes(page: Page, address: string): Promise<number> {

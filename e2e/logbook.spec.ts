@@ -44,7 +44,7 @@ test('a network is duplicated, deleted, and brought back', async ({ page }) => {
 
 test('a document goes out as a file and comes in again', async ({ page }) => {
   await openNetwork(page, 'Red map lamps, one current measured')
-  const [file] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('s')])
+  const [file] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Control+s')])
   expect(file.suggestedFilename()).toBe('red-map-lamps-one-current-measured.nodrel.json')
   const text = await readFile(await file.path(), 'utf8')
   expect(JSON.parse(text)).toMatchObject({

@@ -88,7 +88,9 @@ test('rows of a spreadsheet are pasted into the parts list', async ({ page }) =>
   )
   await page.getByLabel('name of R1').click()
   await page.keyboard.press('Control+v')
-  await expect(page.getByText('Not understood: row 6: the points are missing')).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'Not understood' })).toContainText(
+    'row 6: the points are missing',
+  )
   await expect(page.getByText('3 parts added, 1 replaced')).toBeVisible()
   await expect(page.locator('#floor')).toContainText('Req = 2.499')
   await expect(formulaField(page)).toHaveValue('R1 1k + R2 2k2 ∥ R3 4k7')

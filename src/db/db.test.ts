@@ -39,6 +39,10 @@ test('every sample is what it says', () => {
     ['Red map lamps, one current measured', 'solved', ''],
     ['Heater pad, resistance only', 'resistance', ''],
     ['Tilt sensor bridge', 'not-series-parallel', 'bridge R2,R3,R4,R5,R6'],
+    ['Dew strip, as it lies on the tube', 'solved', ''],
+    ['Map lamps, a bridge at first sight', 'solved', 'shorted R4'],
+    ['Three lamps, one below the other', 'solved', ''],
+    ['Focuser test plug, a bare leg', 'solved', ''],
   ])
 })
 

@@ -1,4 +1,5 @@
 import type { NetworkDocument, PartDocument } from '@/core/network'
+import { drawStrokes } from '@/core/sketch'
 
 /** `R1 A B 1.5`, with tolerance and rating of the club's parts box. */
 function resistor(text: string): PartDocument {
@@ -22,6 +23,11 @@ function sample(
     parts: [supply, ...resistors.map(resistor), ...wires],
     ...(known && { known }),
   }
+}
+
+/** A sample as it was copied from a picture, stroke by stroke. */
+function drawn(title: string, notes: string, strokes: readonly string[]): NetworkDocument {
+  return drawStrokes({ format: 'nodrel-network', version: 1, title, notes, parts: [] }, strokes)
 }
 
 const source = (from: string, to: string, voltage?: string): PartDocument => ({
@@ -103,5 +109,59 @@ export const samples: readonly NetworkDocument[] = [
     'Looks like two dividers, but R4 ties their middles together: no two of R2 to R6 are in series or in parallel.',
     source('A', 'E', '5 V'),
     ['R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k'],
+  ),
+  drawn(
+    'Dew strip, as it lies on the tube',
+    'Copied from the sketch on the lid: R2 runs slantwise, and a long wire leads back from R4 to where R3 ends.',
+    [
+      'E1 0,0 0,4 12V',
+      'R1 0,0 4,0 1.5',
+      'R2 4,0 8,4 10',
+      'R3 8,4 8,7 20',
+      'R4 4,0 12,0 15',
+      'W1 12,0 12,7',
+      'W2 12,7 8,7',
+      'R5 8,7 4,8 1',
+      'W3 4,8 0,8',
+      'W4 0,8 0,4',
+    ],
+  ),
+  drawn(
+    'Map lamps, a bridge at first sight',
+    'The long wire round the outside makes the left and the right middle one node, so R4 has both ends on it.',
+    [
+      'E1 0,0 0,8 12V',
+      'R1 0,0 4,0 10',
+      'R2 4,0 2,4 20',
+      'R3 4,0 6,4 30',
+      'R4 2,4 6,4 62',
+      'R5 2,4 4,8 22',
+      'R6 6,4 4,8 33',
+      'W1 4,8 0,8',
+      'W2 2,4 2,10',
+      'W3 2,10 8,10',
+      'W4 8,10 6,4',
+    ],
+  ),
+  drawn(
+    'Three lamps, one below the other',
+    'They look side by side, but the current runs through one after the other. The source lies at the bottom.',
+    [
+      'E1 0,8 6,8 9V',
+      'R1 0,0 6,0 47',
+      'W1 6,0 6,2',
+      'R2 6,2 0,2 68',
+      'W2 0,2 0,4',
+      'R3 0,4 6,4 82',
+      'W3 6,4 6,8',
+      'W4 0,0 -2,0',
+      'W5 -2,0 -2,8',
+      'W6 -2,8 0,8',
+    ],
+  ),
+  drawn(
+    'Focuser test plug, a bare leg',
+    'R4 is a placeholder for the bare leg at the right; make it a wire and see what stays.',
+    ['E1 0,0 0,4 5V', 'R1 0,0 4,0 220', 'R2 4,0 8,0 330', 'R4 8,0 8,4 0', 'R3 4,0 4,4 680', 'W1 8,4 4,4', 'W2 4,4 0,4'],
   ),
 ]

@@ -18,3 +18,8 @@ export function MenuItem({
     </DropdownMenu.Item>
   )
 }
+
+/** A line of a menu that says something about the entries below. */
+export function MenuNote({ children }: { readonly children: string }) {
+  return <DropdownMenu.Label className="px-2 pt-1.5 text-xs text-soft">{children}</DropdownMenu.Label>
+}

@@ -103,7 +103,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       ))}
       {picture.aside.map((part) => (
         <g key={part.id} data-slides={part.label.name} className="opacity-75">
-          <Resistor left={part.left} right={part.right} y={part.y} symbols={symbols} tone="stroke-soft" />
+          <Resistor {...middleOf(part)} symbols={symbols} tone="stroke-soft" />
           <Name part={part} tone="fill-soft" />
           <Values part={part} side={side} tone="fill-soft" />
         </g>
@@ -127,6 +127,10 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
   )
 })
 
+function middleOf({ left, right, y }: PlacedPart) {
+  return { x: (left + right) / 2, y, length: right - left }
+}
+
 /** The source that closes the loop, + at the top. */
 function Source({
   source: { x, y, label },
@@ -136,9 +140,7 @@ function Source({
   const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : ['fill-soft']
   return (
     <g data-slides={label.name} data-angle={90}>
-      <g transform={`translate(${x},${y}) rotate(90)`}>
-        <Plates half={measures.plateGap} tone="stroke-ink" />
-      </g>
+      <Plates x={x} y={y} length={2 * measures.plateGap} angle={90} tone="stroke-ink" />
       <text x={x - measures.plate} y={y - measures.plateGap - 4} textAnchor="middle" className="fill-soft">
         +
       </text>
@@ -233,7 +235,7 @@ const Part = memo(function Part({
           className="fill-transparent group-focus-visible/part:stroke-chosen"
           strokeWidth={2}
         />
-        <Resistor left={part.left} right={part.right} y={y} symbols={symbols} tone={stroke} />
+        <Resistor {...middleOf(part)} symbols={symbols} tone={stroke} />
         <Name part={part} tone={clsx(fill, 'font-medium')} />
       </g>
       {onValue ? (

@@ -50,14 +50,13 @@ async function standalone(drawing: SVGSVGElement, box: Box): Promise<string> {
   copy.querySelector(':scope > [data-stage]')?.removeAttribute('transform')
   for (const element of [copy, ...copy.querySelectorAll('*')])
     for (const { name } of [...element.attributes])
-      if (/^(data-|aria-|class$|role$|tabindex$)/.test(name)) element.removeAttribute(name)
+      if (/^(data-|aria-|(class|style|role|tabindex)$)/.test(name)) element.removeAttribute(name)
   const attributes: Readonly<Record<string, string>> = {
     xmlns: 'http://www.w3.org/2000/svg',
     viewBox: `${box.x} ${box.y} ${box.width} ${box.height}`,
     width: String(box.width),
     height: String(box.height),
   }
-  copy.removeAttribute('style')
   for (const [attribute, value] of Object.entries(attributes)) copy.setAttribute(attribute, value)
   const style = document.createElementNS('http://www.w3.org/2000/svg', 'style')
   style.textContent = await fontFaces(letters)

@@ -1,10 +1,10 @@
 import { keyText, withoutLetters } from './keyText'
 import { readSettings } from './settingsCookie'
 
-const usual = { figures: 4, symbols: 'zigzag', parts: false, letters: true }
+const usual = { figures: 4, symbols: 'zigzag', nodes: 'numbers', form: 'line', parts: false, letters: true }
 
 test('settings are read from their cookie', () => {
-  const kept = { figures: 'fraction', symbols: 'box', parts: true, letters: false }
+  const kept = { figures: 'fraction', symbols: 'box', nodes: 'letters', form: 'loop', parts: true, letters: false }
   expect(readSettings(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
   expect(readSettings(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })
 })

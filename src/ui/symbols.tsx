@@ -2,36 +2,38 @@ import clsx from 'clsx'
 import { measures } from '@/core/drawing'
 import { nodeColour } from './NodeBadge'
 
-interface ResistorProps {
-  readonly left: number
-  readonly right: number
+interface SymbolProps {
+  /** The middle of the symbol, how long it is, and its angle in degrees, clockwise from lying to the right. */
+  readonly x: number
   readonly y: number
-  readonly symbols: 'zigzag' | 'box'
+  readonly length: number
+  readonly angle?: number
   readonly tone: string
 }
 
-/** A resistor lying between two places: six teeth, or a box. */
-export function Resistor({ left, right, y, symbols, tone }: ResistorProps) {
+/** A resistor: six teeth, or a box. Its places are its own, without a transform: hundreds of those are slow to paint. */
+export function Resistor({
+  x,
+  y,
+  length,
+  angle = 0,
+  symbols,
+  tone,
+}: SymbolProps & { readonly symbols: 'zigzag' | 'box' }) {
+  const at = turned(x, y, angle)
   const half = measures.symbolHeight / 2
+  const end = length / 2
   if (symbols === 'box') {
-    return (
-      <rect
-        data-symbol
-        x={left}
-        y={y - half + 1}
-        width={right - left}
-        height={2 * half - 2}
-        className={clsx(tone, 'fill-sheet')}
-        strokeWidth={1.5}
-      />
-    )
+    const side = half - 1
+    const corners = [at(-end, -side), at(end, -side), at(end, side), at(-end, side)]
+    return <path data-symbol d={`M${corners.join('L')}Z`} className={clsx(tone, 'fill-sheet')} strokeWidth={1.5} />
   }
-  const tooth = (right - left) / 12
-  const teeth = Array.from({ length: 6 }, (_, i) => `${left + (2 * i + 1) * tooth},${y + (i % 2 === 0 ? -half : half)}`)
+  const tooth = length / 12
+  const teeth = Array.from({ length: 6 }, (_, i) => at(-end + (2 * i + 1) * tooth, i % 2 === 0 ? -half : half))
   return (
     <polyline
       data-symbol
-      points={[`${left},${y}`, ...teeth, `${right},${y}`].join(' ')}
+      points={[at(-end, 0), ...teeth, at(end, 0)].join(' ')}
       className={clsx(tone, 'fill-none')}
       strokeWidth={1.5}
       strokeLinejoin="round"
@@ -39,15 +41,30 @@ export function Resistor({ left, right, y, symbols, tone }: ResistorProps) {
   )
 }
 
-/** The plates of a source around a place, + first along x: a long thin one and a short thick one. */
-export function Plates({ half, tone }: { readonly half: number; readonly tone: string }) {
+/** The plates of a source, + first: a long thin one and a short thick one. */
+export function Plates({ x, y, length, angle = 0, tone }: SymbolProps) {
+  const at = turned(x, y, angle)
+  const end = length / 2
   const { plate } = measures
   return (
-    <>
-      <path d={`M${-half},${-plate}V${plate}`} className={tone} strokeWidth={1.5} strokeLinecap="round" />
-      <path d={`M${half},${-plate / 2}V${plate / 2}`} className={tone} strokeWidth={4} strokeLinecap="round" />
-    </>
+    <g data-symbol>
+      <path d={`M${at(-end, -plate)}L${at(-end, plate)}`} className={tone} strokeWidth={1.5} strokeLinecap="round" />
+      <path
+        d={`M${at(end, -plate / 2)}L${at(end, plate / 2)}`}
+        className={tone}
+        strokeWidth={4}
+        strokeLinecap="round"
+      />
+    </g>
   )
+}
+
+/** A place along and across a symbol, turned to where it lies: `x,y`. */
+export function turned(x: number, y: number, angle: number): (along: number, across: number) => string {
+  const turn = (angle * Math.PI) / 180
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+  const round = (number: number) => Math.round(number * 100) / 100
+  return (along, across) => `${round(x + along * cos - across * sin)},${round(y + along * sin + across * cos)}`
 }
 
 interface NodeMarkProps {

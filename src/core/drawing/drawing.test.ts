@@ -125,3 +125,26 @@ test('a network that carries nothing still has its two ends', () => {
   expect(picture.parts).toEqual([])
   expect(picture.start.x).toBeLessThan(picture.finish.x)
 })
+
+test('a closed loop brings both ends to the source at the left, and nothing overlaps', () => {
+  const loop = drawSheet(sheet(network(worked)), 0, 'expand', 4, 'loop')
+  expect(loop.source?.label).toEqual({ name: 'E1', lines: ['12\u2009V', '960\u2009mA'] })
+  const [leftmost] = [...loop.parts].sort((a, b) => a.left - b.left)
+  expect(loop.source?.x).toBeLessThan(leftmost.left)
+  expect(loop.start.x).toBe(loop.finish.x)
+  expect(loop.start.y).toBeLessThan(loop.finish.y)
+  // The line that closes it runs below everything.
+  const bottom = Math.max(...loop.lines.flatMap(({ points }) => points.map(({ y }) => y)))
+  expect(bottom).toBeGreaterThanOrEqual(Math.max(...loop.parts.map(({ box }) => box.y + box.height)))
+  for (let seed = 0; seed < 30; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 1 + seed, { clutter: seed % 2 === 1 })))
+    expect(clashes(drawSheet(worksheet, 0, 'reduce', 4, 'loop'))).toEqual([])
+    expect(clashes(drawSheet(worksheet, worksheet.reduction.steps.length, 'expand', 6, 'loop'))).toEqual([])
+  }
+})
+
+test('terminals close no loop: both stand open at the left', () => {
+  const loop = drawSheet(sheet(network(['T1 A B', 'R1 A C 5', 'R2 C B 7'])), 0, 'reduce', 4, 'loop')
+  expect(loop.source).toBeUndefined()
+  expect(loop.start.x).toBe(loop.finish.x)
+})

@@ -10,6 +10,8 @@ export type AppliedFormula =
       readonly document: NetworkDocument
       /** Names of parts that are no longer there. */
       readonly gone: readonly string[]
+      /** Another structure: resistors, wires and where they were drawn are replaced. */
+      readonly rebuilt: boolean
     }
   | { readonly ok: false; readonly problem: FormulaProblem }
 
@@ -24,7 +26,7 @@ export function applyFormula(document: NetworkDocument, text: string): AppliedFo
   const network = readNetwork(document)
   const written = network.ok ? writeFormula(network.network, wire(network.network)) : null
   if (written && written.shape === shapeOf(read.tree))
-    return { ok: true, document: inPlace(document, written.resistors, read.tree), gone: [] }
+    return { ok: true, document: inPlace(document, written.resistors, read.tree), gone: [], rebuilt: false }
   return rebuilt(document, read.tree)
 }
 
@@ -101,7 +103,7 @@ function rebuilt(document: NetworkDocument, tree: FormulaTree): AppliedFormula {
   const there = new Set(parts.map(({ name }) => name))
   const gone = document.parts.map(({ name }) => name).filter((name) => !there.has(name))
   const { sketch: _sketch, reference: _reference, ...rest } = document
-  return { ok: true, document: { ...rest, parts }, gone }
+  return { ok: true, document: { ...rest, parts }, gone, rebuilt: true }
 }
 
 /** A, B, C… as the current meets the points, then P27, P28…; the − end has the last. */

@@ -4,7 +4,7 @@ import { sketched } from '../../../test/sketched'
 import { analyse } from '..'
 import type { NetworkDocument } from '../network'
 import { wire } from '../nodes'
-import { closeBoard, drawBoard, openBoard, pegKey, type Board } from '.'
+import { closeBoard, drawBoard, openBoard, pegKey, type Board, type Peg } from '.'
 
 const bridge = ['E1 A E 5V', 'R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k']
 
@@ -104,6 +104,12 @@ test('writing the places changes nothing but the sketch, and they are read again
   }
 })
 
+function pegOf(points: Board['points'], name: string): Peg {
+  const found = points.get(name)
+  if (!found) throw new Error(`${name} has no place`)
+  return found
+}
+
 test('a new part in the list finds a free place; what was drawn stays', () => {
   const drawn = sketched(['E1 0,0 0,4 12V', 'R1 0,0 4,0 10', 'R2 4,0 4,4 20', 'W1 4,4 0,4'])
   const [b, d] = [drawn.parts[1].to, drawn.parts[3].from]
@@ -118,10 +124,10 @@ test('a new part in the list finds a free place; what was drawn stays', () => {
     ],
   }
   const { points } = openBoard(more)
-  expect(pegKey(points.get('new')!)).toBe('8,0')
-  expect(pegKey(points.get('island1')!)).toBe('0,7')
+  expect(pegKey(pegOf(points, 'new'))).toBe('8,0')
+  expect(pegKey(pegOf(points, 'island1'))).toBe('0,7')
   for (const [name, place] of Object.entries(drawn.sketch?.points ?? {}))
-    expect(pegKey(points.get(name)!)).toBe(place.join())
+    expect(pegKey(pegOf(points, name))).toBe(place.join())
 })
 
 test('places off the pegs go to the nearest, and two points never share one', () => {
@@ -129,10 +135,10 @@ test('places off the pegs go to the nearest, and two points never share one', ()
     ...document(['E1 A B 5V', 'R1 A B 10', 'R2 B C 1']),
     sketch: { points: { A: [0.2, -0.4], B: [3.6, 0], C: [0, 0], gone: [9, 9] } },
   })
-  expect(pegKey(points.get('A')!)).toBe('0,0')
-  expect(pegKey(points.get('B')!)).toBe('4,0')
+  expect(pegKey(pegOf(points, 'A'))).toBe('0,0')
+  expect(pegKey(pegOf(points, 'B'))).toBe('4,0')
   expect(points.has('gone')).toBe(false)
-  expect(pegKey(points.get('C')!)).not.toBe('0,0')
+  expect(pegKey(pegOf(points, 'C'))).not.toBe('0,0')
 })
 
 test('parts between the same two pegs are drawn side by side, and one with both ends on a point as a loop', () => {

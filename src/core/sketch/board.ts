@@ -51,12 +51,12 @@ export function openBoard(document: NetworkDocument): Board {
     laidOut.points.forEach((peg, name) => points.set(name, peg))
     laidOut.strokes.forEach((stroke, name) => strokes.set(name, stroke))
   }
-  placeNear(parts, points)
   const names = new Set(parts.map(({ name }) => name))
   for (const [name, [start, end]] of Object.entries(document.sketch?.strokes ?? {})) {
     const [a, b] = [pegOf(start), pegOf(end)]
     if (a && b && !samePeg(a, b) && names.has(name)) strokes.set(name, [a, b])
   }
+  placeNear(parts, points, strokes)
   const board = { document, points, strokes }
   return { ...board, strokes: spread(board, parts) }
 }

@@ -5,7 +5,6 @@
 export { closeBoard, openBoard, pointAt, strokeOf, type Board } from './board'
 export { pegKey, samePeg, type Peg, type Stroke } from './peg'
 export {
-  addPart,
   flipParts,
   freeName,
   moveEnd,
@@ -29,3 +28,4 @@ export {
   type Vertex,
 } from './picture'
 export { copyPiece, isPiece, pastePiece } from './piece'
+export { drawStrokes } from './strokes'

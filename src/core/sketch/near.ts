@@ -1,5 +1,5 @@
 import type { PartDocument } from '../network'
-import { liesOn, pegKey, type Peg, type Stroke } from './peg'
+import { meet, pegKey, wayAlong, type Peg, type Stroke } from './peg'
 
 /** The length at which a part is put down first, in pegs. */
 const usual = { wire: 2, other: 4 } as const
@@ -21,13 +21,19 @@ const directions = [
  * Gives a place to every point that has none: near a point that it has a part in common with, where neither another point
  * nor another part lies; else below all others. Adds to `points`.
  */
-export function placeNear(parts: readonly PartDocument[], points: Map<string, Peg>): void {
+export function placeNear(
+  parts: readonly PartDocument[],
+  points: Map<string, Peg>,
+  strokes: ReadonlyMap<string, Stroke>,
+): void {
   let open = parts.filter(({ from, to }) => !points.has(from) || !points.has(to))
   if (open.length === 0) return
   const taken = new Set([...points.values()].map(pegKey))
-  const drawn = parts.flatMap(({ from, to }): Stroke[] => {
+  const drawn = parts.flatMap(({ name, from, to }): Stroke[] => {
     const [a, b] = [points.get(from), points.get(to)]
-    return a && b ? [[a, b]] : []
+    if (!a || !b) return []
+    const way = wayAlong(strokes.get(name) ?? [a, b], a, b)
+    return way.slice(1).map((corner, i) => [way[i], corner])
   })
   const put = (name: string, peg: Peg) => {
     points.set(name, peg)
@@ -55,22 +61,13 @@ function below(points: ReadonlyMap<string, Peg>): Peg {
 function freePegNear(from: Peg, length: number, taken: ReadonlySet<string>, drawn: readonly Stroke[]): Peg | null {
   for (let longer = 0; longer < longest; longer++) {
     for (const [x, y] of directions) {
-      const peg = { x: from.x + x * (length + longer), y: from.y + y * (length + longer) }
-      const way = pegsOn([from, peg])
-      if (way.some((step) => taken.has(pegKey(step))) || drawn.some((other) => way.some((step) => liesOn(step, other))))
-        continue
-      return peg
+      const at = (steps: number) => ({ x: from.x + x * steps, y: from.y + y * steps })
+      // The first step leaves what is drawn at the point itself; nothing may lie in the way of the others.
+      const way: Stroke = [at(1), at(length + longer)]
+      if (drawn.some((other) => meet(way, other))) continue
+      if (Array.from({ length: length + longer }, (_, i) => at(i + 1)).some((peg) => taken.has(pegKey(peg)))) continue
+      return way[1]
     }
   }
   return null
-}
-
-/** The pegs on a stroke after its first. */
-function pegsOn([a, b]: Stroke): Peg[] {
-  const steps = Math.max(Math.abs(b.x - a.x), Math.abs(b.y - a.y))
-  const pegs = Array.from({ length: steps }, (_, i) => ({
-    x: a.x + ((b.x - a.x) * (i + 1)) / steps,
-    y: a.y + ((b.y - a.y) * (i + 1)) / steps,
-  }))
-  return pegs.filter(({ x, y }) => Number.isInteger(x) && Number.isInteger(y))
 }

@@ -26,3 +26,21 @@ export function liesOn({ x, y }: Peg, [a, b]: Stroke): boolean {
     y <= Math.max(a.y, b.y)
   )
 }
+
+/**
+ * The way of a part from point to point: from the point of `from` up or down to its stroke, then across; along the stroke;
+ * and likewise to the other point. With both ends on one point, straight to the stroke and back.
+ */
+export function wayAlong([start, end]: Stroke, from: Peg, to: Peg): Peg[] {
+  const corners = samePeg(from, to)
+    ? [from, start, end, to]
+    : [from, { x: from.x, y: start.y }, start, end, { x: to.x, y: end.y }, to]
+  return corners.filter((corner, i) => i === 0 || !samePeg(corner, corners[i - 1]))
+}
+
+/** Whether two strokes have any place in common. */
+export function meet([a, b]: Stroke, [c, d]: Stroke): boolean {
+  const side = (p: Peg, q: Peg, r: Peg) => Math.sign((q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x))
+  if (side(a, b, c) !== side(a, b, d) && side(c, d, a) !== side(c, d, b)) return true
+  return liesOn(a, [c, d]) || liesOn(b, [c, d]) || liesOn(c, [a, b]) || liesOn(d, [a, b])
+}

@@ -2,7 +2,7 @@ import type { Box, Place } from '../drawing'
 import type { PartDocument } from '../network'
 import { quantityText, readQuantity } from '../quantity'
 import { drawable, strokeOf, type Board } from './board'
-import { samePeg, type Peg } from './peg'
+import { wayAlong, type Peg } from './peg'
 
 /** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */
 export const pitch = 40
@@ -125,8 +125,17 @@ function branchings(parts: readonly BoardPart[]): (Place & { readonly point: str
   return [...found.values()]
 }
 
+/** What was written of a part: its picture is made anew at every step of a gesture. */
+const written = new WeakMap<PartDocument, string>()
+
 /** The value as engineers write it, or as it was typed where it cannot be read. */
 function valueText(part: PartDocument): string {
+  let text = written.get(part)
+  if (text === undefined) written.set(part, (text = writeValue(part)))
+  return text
+}
+
+function writeValue(part: PartDocument): string {
   if (part.kind !== 'resistor' && part.kind !== 'source') return ''
   const unit = part.kind === 'resistor' ? 'Ω' : 'V'
   const typed = part.kind === 'resistor' ? part.resistance : part.voltage
@@ -135,15 +144,9 @@ function valueText(part: PartDocument): string {
   return read.ok ? quantityText(read, unit, 6, '\u2009') : String(typed)
 }
 
-/** From the point of `from` up or down to its stroke, then across; along the stroke; and likewise to the other point. */
 function lineOf(board: Board, part: PartDocument): Place[] {
-  const [start, end] = strokeOf(board, part)
   const [from, to] = [board.points.get(part.from) as Peg, board.points.get(part.to) as Peg]
-  const loop = part.from === part.to
-  const corners = loop
-    ? [from, start, end, to]
-    : [from, { x: from.x, y: start.y }, start, end, { x: to.x, y: end.y }, to]
-  return corners.filter((corner, i) => i === 0 || !samePeg(corner, corners[i - 1])).map(placeOf)
+  return wayAlong(strokeOf(board, part), from, to).map(placeOf)
 }
 
 function symbolOf(board: Board, part: PartDocument, line: readonly Place[]): BoardPart['symbol'] {

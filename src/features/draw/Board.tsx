@@ -21,14 +21,13 @@ import {
   samePeg,
   strokeOf,
   type Board as BoardData,
+  type BoardPicture,
   type Chosen,
   type Peg,
   type Stroke,
 } from '@/core/sketch'
-import { nodeColour } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
-import { NodeMark } from '@/ui/symbols'
-import { BoardPart } from './BoardPart'
+import { BoardLayer } from './BoardLayer'
 import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 import type { DrawnBoard } from './useBoard'
 import { usePinch } from './usePinch'
@@ -89,7 +88,13 @@ export function Board({
   const { symbols } = useSettings().settings
   const { board, nodes, nodeOf, zero } = drawn
   const root = useRef<HTMLDivElement>(null)
-  const [gesture, setGesture] = useState<Gesture>(idle)
+  // What is drawn follows the gesture in the next frame; what the next event meets is the gesture itself.
+  const [gesture, showGesture] = useState<Gesture>(idle)
+  const latest = useRef<Gesture>(idle)
+  const setGesture = (next: Gesture) => {
+    latest.current = next
+    showGesture(next)
+  }
   const pinch = usePinch(onView)
 
   useLayoutEffect(() => {
@@ -119,7 +124,7 @@ export function Board({
   }, [onView])
 
   // While parts move or an end reaches out, the board is drawn as it would then be.
-  const moved = gesture.state === 'moving' && (chosen.has(gesture.part) ? chosen : new Set([gesture.part]))
+  const moved = gesture.state === 'moving' && withChosen(chosen, gesture.part)
   const preview = useMemo((): BoardData => {
     if (gesture.state === 'moving' && moved) return moveParts(board, moved, gesture.by, gesture.alone)
     if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to)
@@ -129,6 +134,21 @@ export function Board({
   const picture = useMemo(
     () => (preview === board ? drawn.picture : drawBoard(preview, nodes)),
     [preview, board, drawn.picture, nodes],
+  )
+
+  // The parts that change with the gesture, and the rest.
+  const touched = useMemo((): Chosen | null => {
+    if (gesture.state === 'reaching') return new Set([gesture.part])
+    return gesture.state === 'moving' && moved ? joinedTo(board, moved) : null
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- not each step of the gesture, only what it holds
+  }, [board, gesture.state, 'part' in gesture ? gesture.part : null])
+  const still = useMemo(
+    () => (touched === null ? drawn.picture : keep(board, drawn.picture, touched, false)),
+    [board, drawn.picture, touched],
+  )
+  const moving = useMemo(
+    () => (touched === null ? null : keep(board, picture, touched, true)),
+    [board, picture, touched],
   )
 
   const targetOf = (event: PointerEvent, at: Place): Target => {
@@ -167,7 +187,7 @@ export function Board({
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
     const at = placeIn(event.currentTarget, event)
     if (pinch.move(event.pointerId, at)) return
-    if (gesture.state !== 'idle') return setGesture((now) => drag(now, toBoard(view, at), view.zoom))
+    if (latest.current.state !== 'idle') return setGesture(drag(latest.current, toBoard(view, at), view.zoom))
     // Pointing at a node, or any wire or end of it, lights all of it.
     const element = event.target as Element
     const badge = element.closest('[data-node]')
@@ -180,7 +200,7 @@ export function Board({
   }
   const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
     if (pinch.up(event.pointerId)) return
-    const outcome = release(gesture)
+    const outcome = release(latest.current)
     setGesture(idle)
     if (outcome === null) return
     switch (outcome.kind) {
@@ -188,7 +208,7 @@ export function Board({
         onCursor(outcome.to)
         return actions.onStroke([outcome.from, outcome.to])
       case 'move':
-        return actions.onChange((now) => moveParts(now, moved || chosen, outcome.by, outcome.alone))
+        return actions.onChange((now) => moveParts(now, withChosen(chosen, outcome.part), outcome.by, outcome.alone))
       case 'reach':
         return actions.onChange((now) => moveEnd(now, outcome.part, outcome.end, outcome.to))
       case 'band': {
@@ -221,6 +241,10 @@ export function Board({
   const focused = () => document.activeElement?.closest('[data-part]')?.getAttribute('data-part') ?? null
   const onKeyDown = (event: KeyboardEvent) => {
     if ((event.target as Element).closest('[data-own]')) return
+    if (event.key === 'Escape' && latest.current.state !== 'idle') {
+      event.stopPropagation()
+      return setGesture(idle)
+    }
     const arrow = arrows[event.key]
     const name = focused()
     const meant: Chosen = chosen.size > 0 ? chosen : new Set(name === null ? [] : [name])
@@ -273,6 +297,8 @@ export function Board({
   const handles = gesture.state === 'idle' && single !== undefined ? ends(board, single) : []
   const { zoom, shift } = view
   const { box } = picture
+  const transform = `translate(${shift.x},${shift.y}) scale(${zoom})`
+  const layer = { nodes, nodeOf, zero, symbols, chosen, lit, marks, pointed }
   return (
     // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- an application: it takes pointer and keys
     <div
@@ -301,125 +327,52 @@ export function Board({
         gesture.state === 'moving' && 'cursor-grabbing',
       )}
     >
+      {!printing && <Pegs view={view} />}
       <svg
         data-board
         {...(printing
           ? { viewBox: `${box.x} ${box.y} ${box.width} ${box.height}`, width: '100%', className: 'max-h-[90vh]' }
-          : { width: '100%', height: '100%' })}
+          : { width: '100%', height: '100%', className: 'absolute inset-0 will-change-transform' })}
         aria-hidden={printing || undefined}
-        style={{ fontSize: '12px', fontFamily: 'var(--font-mono)' }}
+        style={lettering}
       >
-        <defs>
-          <pattern
-            id="pegs"
-            width={pitch}
-            height={pitch}
-            patternUnits="userSpaceOnUse"
-            patternTransform={`translate(${shift.x},${shift.y}) scale(${zoom}) translate(${-pitch / 2},${-pitch / 2})`}
-          >
-            <circle cx={pitch / 2} cy={pitch / 2} r={Math.max(1.5, 1 / zoom)} className="fill-line" />
-          </pattern>
-        </defs>
-        {!printing && <rect width="100%" height="100%" fill="url(#pegs)" data-chrome />}
-        <g data-stage transform={printing ? undefined : `translate(${shift.x},${shift.y}) scale(${zoom})`}>
-          {picture.parts.map((part) => {
-            const [from, to] = [nodeOf(part.from), nodeOf(part.to)]
-            return (
-              <BoardPart
-                key={part.name}
-                part={part}
-                from={from}
-                to={to}
-                fromLabel={nodes[from]?.label ?? 'none'}
-                toLabel={nodes[to]?.label ?? 'none'}
-                symbols={symbols}
-                chosen={chosen.has(part.name)}
-                lit={lit !== null && (lit === from || lit === to) ? lit : null}
-                mark={marks.get(part.name) ?? ''}
-                pointed={pointed.has(part.name)}
-              />
-            )
-          })}
-          {picture.dots.map(({ point, x, y }) => (
-            <circle
-              key={`${x},${y}`}
-              cx={x}
-              cy={y}
-              r={4}
-              style={{ fill: colourAt(nodeOf(point)) }}
-              className="pointer-events-none"
-            />
-          ))}
-          {picture.bare.map(({ point, x, y }) => (
-            <circle
-              key={point}
-              cx={x}
-              cy={y}
-              r={4}
-              style={{ stroke: colourAt(nodeOf(point)) }}
-              className="pointer-events-none fill-sheet"
-              strokeWidth={1.5}
-            />
-          ))}
-          {picture.nodes.map(({ node, label, x, y, points }) => (
-            <g
-              key={node}
-              data-node={node}
-              role="button"
-              tabIndex={0}
-              aria-label={`Node ${label}: points ${points.join(', ')}`}
-              onFocus={() => actions.onLight(node)}
-              onBlur={() => actions.onLight(null)}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter' && event.key !== ' ') return
-                event.preventDefault()
-                event.stopPropagation()
-                actions.onNode(node)
-              }}
-              className="group/node cursor-pointer outline-none"
-            >
-              <circle
-                cx={x}
-                cy={y}
-                r={13}
-                className="fill-transparent group-focus-visible/node:fill-chosen"
-                data-chrome
-              />
-              <NodeMark x={x} y={y} node={node} label={label} />
-              {node === zero && (
-                <text x={x} y={y + 20} textAnchor="middle" className="fill-soft text-[10px]">
-                  0&#8239;V
-                </text>
-              )}
-            </g>
-          ))}
+        <g data-stage transform={printing ? undefined : transform}>
+          <BoardLayer {...layer} picture={still} onNode={actions.onNode} onLight={actions.onLight} />
           {children}
-          <g data-chrome className="pointer-events-none">
-            {stroke && !samePeg(stroke[0], stroke[1]) && <Pencil stroke={stroke} />}
-            {cursor && !stroke && (
-              <rect
-                x={cursor.x * pitch - 9}
-                y={cursor.y * pitch - 9}
-                width={18}
-                height={18}
-                rx={4}
-                className="fill-none stroke-chosen"
-                strokeWidth={1.5 / Math.min(1, zoom)}
-                strokeDasharray="4 3"
-              />
-            )}
-            {gesture.state === 'banding' && <Band from={gesture.from} to={gesture.to} />}
-          </g>
+        </g>
+      </svg>
+      {/* What moves has a layer of its own, so that the rest need not be painted again. */}
+      <svg
+        width="100%"
+        height="100%"
+        className="pointer-events-none absolute inset-0 will-change-transform print:hidden"
+        style={lettering}
+      >
+        <g transform={transform}>
+          {moving && <BoardLayer {...layer} picture={moving} onNode={actions.onNode} onLight={actions.onLight} />}
+          {stroke && !samePeg(stroke[0], stroke[1]) && <Pencil stroke={stroke} />}
+          {cursor && !stroke && (
+            <rect
+              x={cursor.x * pitch - 9}
+              y={cursor.y * pitch - 9}
+              width={18}
+              height={18}
+              rx={4}
+              className="fill-none stroke-chosen"
+              strokeWidth={1.5 / Math.min(1, zoom)}
+              strokeDasharray="4 3"
+            />
+          )}
+          {gesture.state === 'banding' && <Band from={gesture.from} to={gesture.to} />}
           {handles.map(({ end, x, y }) => (
             <circle
               key={end}
-              data-chrome
               data-end={end}
               data-of={single}
               cx={x}
               cy={y}
               r={7}
-              className="cursor-grab fill-sheet stroke-chosen"
+              className="pointer-events-auto cursor-grab fill-sheet stroke-chosen"
               strokeWidth={2}
             />
           ))}
@@ -429,15 +382,54 @@ export function Board({
   )
 }
 
-const none: Chosen = new Set()
+const lettering = { fontSize: '12px', fontFamily: 'var(--font-mono)' }
 
-function colourAt(node: number): string {
-  return node < 0 ? 'var(--ink)' : nodeColour(node)
+/** The pegs behind the drawing. */
+function Pegs({ view: { zoom, shift } }: { readonly view: View }) {
+  const [step, radius] = [pitch * zoom, Math.max(1, 1.5 * Math.min(1, zoom))]
+  return (
+    <div
+      aria-hidden
+      className="absolute inset-0 will-change-transform print:hidden"
+      style={{
+        backgroundImage: `radial-gradient(circle, var(--edge) ${radius}px, transparent ${radius + 0.6}px)`,
+        backgroundSize: `${step}px ${step}px`,
+        backgroundPosition: `${shift.x - step / 2}px ${shift.y - step / 2}px`,
+        opacity: 0.6,
+      }}
+    />
+  )
 }
+
+const none: Chosen = new Set()
 
 function placeIn(element: Element, { clientX, clientY }: { clientX: number; clientY: number }): Place {
   const { left, top } = element.getBoundingClientRect()
   return { x: clientX - left, y: clientY - top }
+}
+
+/** What is moved by a part: all that is chosen, if it is among it. */
+function withChosen(chosen: Chosen, part: string): Chosen {
+  return chosen.has(part) ? chosen : new Set([part])
+}
+
+/** Chosen parts and all that have a point in common with them. */
+function joinedTo({ document }: BoardData, chosen: Chosen): Chosen {
+  const points = new Set(document.parts.filter(({ name }) => chosen.has(name)).flatMap(({ from, to }) => [from, to]))
+  return new Set(document.parts.filter(({ from, to }) => points.has(from) || points.has(to)).map(({ name }) => name))
+}
+
+/** What of a picture is touched by a gesture, or what is not; on a new peg is what the gesture brought there. */
+function keep({ document, points }: BoardData, picture: BoardPicture, touched: Chosen, wanted: boolean): BoardPicture {
+  const ends = new Set(document.parts.filter(({ name }) => touched.has(name)).flatMap(({ from, to }) => [from, to]))
+  const point = (name: string) => (ends.has(name) || !points.has(name)) === wanted
+  return {
+    ...picture,
+    parts: picture.parts.filter(({ name }) => touched.has(name) === wanted),
+    dots: picture.dots.filter((dot) => point(dot.point)),
+    bare: picture.bare.filter((end) => point(end.point)),
+    nodes: picture.nodes.filter((node) => point(node.points.find((name) => ends.has(name)) ?? node.points[0])),
+  }
 }
 
 /** Where the two ends of a chosen part can be taken: a little inside, so that a stroke can still begin on their pegs. */

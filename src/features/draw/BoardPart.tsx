@@ -2,7 +2,7 @@ import { memo } from 'react'
 import { measures } from '@/core/drawing'
 import { hopRadius, type BoardPart as Drawn, type Vertex } from '@/core/sketch'
 import { nodeColour } from '@/ui/NodeBadge'
-import { Plates, Resistor } from '@/ui/symbols'
+import { Plates, Resistor, turned } from '@/ui/symbols'
 
 interface Props {
   readonly part: Drawn
@@ -52,7 +52,9 @@ export const BoardPart = memo(function BoardPart({
   const weight = (node: number) => (lit !== null && node === lit ? 4 : 2)
   const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
   const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
-  const half = symbol.length / 2
+  const at = turned(symbol.x, symbol.y, symbol.angle)
+  const [half, side] = [symbol.length / 2 + 3, measures.plate]
+  const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
   const said = `${name}, ${words[kind] ?? kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
   const wire = kind === 'wire'
   return (
@@ -78,7 +80,7 @@ export const BoardPart = memo(function BoardPart({
       )}
       <path
         d={pathOf(line)}
-        className="fill-none stroke-transparent group-focus-visible/part:stroke-chosen"
+        className="pointer-events-stroke fill-none group-focus-visible/part:stroke-chosen"
         strokeWidth={12}
         strokeOpacity={0.35}
         strokeLinejoin="round"
@@ -105,21 +107,10 @@ export const BoardPart = memo(function BoardPart({
         />
       )}
       {!wire && (
-        <g data-grip transform={`translate(${symbol.x},${symbol.y}) rotate(${symbol.angle})`}>
-          <rect
-            x={-half - 3}
-            y={-measures.plate}
-            width={symbol.length + 6}
-            height={2 * measures.plate}
-            className="fill-transparent"
-            data-chrome
-          />
-          {kind === 'resistor' && <Resistor left={-half} right={half} y={0} symbols={symbols} tone={tone} />}
-          {kind === 'source' && (
-            <g data-symbol>
-              <Plates half={half} tone={tone} />
-            </g>
-          )}
+        <g data-grip>
+          <path d={`M${grip.join('L')}Z`} className="pointer-events-all fill-none" data-chrome />
+          {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
+          {kind === 'source' && <Plates {...symbol} tone={tone} />}
         </g>
       )}
       {(kind === 'source' || kind === 'terminals') && <Signs part={part} />}

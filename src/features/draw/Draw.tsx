@@ -301,8 +301,8 @@ function DrawnNetwork() {
       { name: 'Flip what is chosen', keys: 'x', run: () => some && edit((now) => flipParts(now, there)) },
       { name: 'Duplicate what is chosen', keys: 'mod+d', run: () => some && duplicate() },
       { name: 'Wire or 0 Ω placeholder', keys: '0', run: placeholder },
-      { name: 'Zoom in', keys: '+', run: () => zoom(1.25) },
-      { name: 'Zoom out', keys: '-', run: () => zoom(0.8) },
+      { name: 'Zoom in', keys: 'i', run: () => zoom(1.25) },
+      { name: 'Zoom out', keys: 'o', run: () => zoom(0.8) },
       { name: 'Show the whole drawing', keys: 'z', run: fitAll },
       { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
     ]
@@ -353,8 +353,15 @@ function DrawnNetwork() {
       <div className="flex flex-1 flex-col lg:flex-row">
         <main className="flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
           <h1 className="sr-only">{document.title || 'Untitled network'}: drawing</h1>
-          <div ref={area} className={clsx('relative min-h-0 flex-1', still && stretched && 'grid grid-cols-2')}>
-            <div className={clsx('relative h-full', stretched && !still && 'invisible')} inert={stretched && !still}>
+          <div ref={area} className="relative min-h-0 flex-1">
+            <div
+              className={clsx(
+                'absolute inset-y-0 left-0',
+                stretched && still ? 'right-1/2' : 'right-0',
+                stretched && !still && 'invisible',
+              )}
+              inert={stretched && !still}
+            >
               <Board
                 drawn={drawn}
                 actions={actions}
@@ -384,13 +391,7 @@ function DrawnNetwork() {
                 ))}
               </Board>
               {typing && fieldAt && (
-                <div
-                  className="absolute z-20"
-                  style={{
-                    left: Math.max(4, Math.min(fieldAt.x + 14, size.width - 248)),
-                    top: Math.max(4, Math.min(fieldAt.y - 24, size.height - 72)),
-                  }}
-                >
+                <div className="absolute z-20" style={besides(fieldAt, size)}>
                   <ValueField
                     key={typing.part ?? 'new'}
                     text={textOf(document.parts.find(({ name }) => name === typing.part))}
@@ -461,10 +462,10 @@ function DrawnNetwork() {
                 />
               )}
               <div className="absolute right-2 bottom-2 flex gap-1 print:hidden" role="group" aria-label="Zoom">
-                <Button tip="Zoom out" keys="-" aria-label="Zoom out" onClick={() => zoom(0.8)}>
+                <Button tip="Zoom out" keys="o" aria-label="Zoom out" onClick={() => zoom(0.8)}>
                   <Minus size={15} aria-hidden />
                 </Button>
-                <Button tip="Zoom in" keys="+" aria-label="Zoom in" onClick={() => zoom(1.25)}>
+                <Button tip="Zoom in" keys="i" aria-label="Zoom in" onClick={() => zoom(1.25)}>
                   <Plus size={15} aria-hidden />
                 </Button>
                 <Button tip="Show the whole drawing" keys="z" aria-label="Show the whole drawing" onClick={fitAll}>
@@ -473,7 +474,7 @@ function DrawnNetwork() {
               </div>
             </div>
             {stretched && worksheet && (
-              <div className={still ? 'border-l border-line' : 'absolute inset-0'}>
+              <div className={clsx('absolute inset-y-0 right-0', still ? 'left-1/2 border-l border-line' : 'left-0')}>
                 <Stage worksheet={worksheet} from={before} />
               </div>
             )}
@@ -488,7 +489,7 @@ function DrawnNetwork() {
             ) : (
               <p id="board-hint">
                 {path
-                  ? 'Arrows show the way from + back to −; ⑂ it divides, ⅄ it meets again. '
+                  ? `Arrows show the way from ${tracing === 'electrons' ? '− back to +' : '+ back to −'}; at the rings it divides or meets again. `
                   : network && analysis?.status === 'not-series-parallel'
                     ? 'Which way the current crosses a bridge depends on the values: other methods are needed. '
                     : 'No current flows. '}
@@ -558,6 +559,16 @@ const start: View = { zoom: 1, shift: { x: 120, y: 120 } }
 function fieldPlace({ stroke, part }: Typing): Place {
   const [a, b] = stroke.map(placeOf)
   return part === undefined ? b : { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
+}
+
+/** The field stands to the right of a place, or below it where there is no room, and always inside the board. */
+function besides({ x, y }: Place, { width, height }: { readonly width: number; readonly height: number }) {
+  const [wide, high] = [248, 72]
+  const right = x + 14 + wide <= width
+  return {
+    left: Math.max(4, right ? x + 14 : Math.min(x - wide / 2, width - wide)),
+    top: Math.max(4, Math.min(right ? y - 24 : y + 18, height - high)),
+  }
 }
 
 function textOf(part: PartDocument | undefined): string {

@@ -41,7 +41,6 @@ export function PathOverlay({ path, board, parts, electrons }: Props) {
           <g key={point} data-at={text}>
             <circle cx={x} cy={y} r={6} className="fill-sheet stroke-flow" strokeWidth={2} />
             <text x={x + 9} y={y + 16} className="fill-flow text-[11px] font-semibold">
-              {divides.has(point) ? '⑂ ' : '⅄ '}
               {text}
             </text>
           </g>

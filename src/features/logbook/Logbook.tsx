@@ -1,11 +1,11 @@
 'use client'
 
-import { FilePlus2, Plus } from 'lucide-react'
+import { FilePlus2, Pencil, Plus } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from 'sonner'
-import { readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
 import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -42,11 +42,22 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
   const [refused, setRefused] = useState<readonly RefusedFile[]>([])
   const searchField = useRef<HTMLInputElement>(null)
 
+  const importCsv = async (file: File) => {
+    const { pasteRows } = await import('@/ui/network/pasteRows')
+    const {
+      document,
+      added,
+      refused: rows,
+    } = pasteRows({ ...newDocument, title: bareName(file.name), parts: [] }, await file.text())
+    const problems = rows.map((message) => ({ part: null, field: 'row', message }))
+    if (added === 0 || rows.length > 0) return { ok: false, problems } as const
+    return readNetwork(document)
+  }
   const importFiles = async (files: readonly File[]) => {
     const bad: RefusedFile[] = []
     const made: string[] = []
     for (const file of files) {
-      const read = readNetworkText(await file.text())
+      const read = /\.(csv|tsv)$/i.test(file.name) ? await importCsv(file) : readNetworkText(await file.text())
       if (!read.ok) {
         bad.push({ file: file.name, problems: read.problems })
         continue
@@ -67,11 +78,11 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
     open: openFiles,
   } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
 
-  const create = async (document: NetworkDocument, then: 'open' | 'stay') => {
+  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay') => {
     const answer = await api.create(document)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
-    if (then === 'open') router.push(`/networks/${answer.body.id}`)
-    else router.refresh()
+    if (then === 'stay') router.refresh()
+    else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
   }
   const duplicate = async (id: string) => {
     const all = await api.list()
@@ -98,7 +109,8 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
 
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'New network', keys: 'n', run: () => void create(newDocument, 'open') },
+      { name: 'New network, typed', keys: 'n', run: () => void create(newDocument, 'open') },
+      { name: 'New network, drawn', keys: 'p', run: () => void create(newDocument, 'draw') },
       { name: 'Import files', keys: 'i', run: () => openFiles() },
       { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
     ],
@@ -126,10 +138,27 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
       </TopBar>
       <main className="mx-auto max-w-6xl p-4">
         <div className="mb-4 flex flex-wrap items-center gap-2">
-          <Button look="strong" tip="New network" keys="n" onClick={() => void create(newDocument, 'open')}>
+          <Button
+            look="strong"
+            tip="New network, typed as a formula"
+            keys="n"
+            onClick={() => void create(newDocument, 'open')}
+          >
             <Plus size={16} aria-hidden /> New network
           </Button>
-          <Button tip="Import network documents; or drop them anywhere here" keys="i" onClick={openFiles}>
+          <Button
+            look="strong"
+            tip="New network, copied from a picture"
+            keys="p"
+            onClick={() => void create(newDocument, 'draw')}
+          >
+            <Pencil size={16} aria-hidden /> Draw a network
+          </Button>
+          <Button
+            tip="Import network documents or parts lists; or drop them anywhere here"
+            keys="i"
+            onClick={openFiles}
+          >
             <FilePlus2 size={16} aria-hidden /> Import
           </Button>
           <input
@@ -158,7 +187,7 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
         </div>
         {isDragActive && (
           <p className="mb-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-6 text-center">
-            Drop network documents to import them
+            Drop network documents or parts lists (CSV) to import them
           </p>
         )}
         {refused.map(({ file, problems }) => (
@@ -207,4 +236,9 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
       </main>
     </div>
   )
+}
+
+/** A file's name without its ending. */
+function bareName(name: string): string {
+  return name.replace(/\.[^.]*$/, '')
 }

@@ -6,10 +6,11 @@ import dynamic from 'next/dynamic'
 import { useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
+import type { Side } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
-import { MenuItem } from '@/ui/MenuItem'
+import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -50,6 +51,16 @@ export function Work() {
     )
   }, [analysis, figures])
 
+  // The sheet on which the person stands.
+  const sheet = Math.max(0, Math.min(row, rows - 1))
+  const saveSheet = async (side: Side, kind: 'svg' | 'png') => {
+    const drawing = window.document.querySelector<SVGSVGElement>(`[data-row="${sheet}"][data-side="${side}"] svg[role]`)
+    if (!drawing) return void toast.error('This sheet is not drawn')
+    const { exportPicture } = await import('@/ui/exportPicture')
+    await exportPicture(drawing, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
+  }
+  const sides = analysis?.supply.current ? (['reduce', 'expand'] as const) : (['reduce'] as const)
+
   const commands = useMemo((): readonly Command[] => {
     const step = (by: number) => () => setRow((before) => Math.max(0, Math.min(rows, before + by)))
     return [
@@ -89,6 +100,17 @@ export function Work() {
           <TakeOut>
             <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
             <MenuItem onSelect={copyTable} text="Answer table, as text to the clipboard" disabled={!analysis} />
+            <MenuNote>↑ ↓ walk to another sheet</MenuNote>
+            {sides.flatMap((side) =>
+              (['svg', 'png'] as const).map((kind) => (
+                <MenuItem
+                  key={`${side} ${kind}`}
+                  onSelect={() => void saveSheet(side, kind)}
+                  text={`Sheet ${sheet}, ${side === 'reduce' ? 'reducing' : 'expanding'}, as ${kind.toUpperCase()}`}
+                  disabled={!analysis}
+                />
+              )),
+            )}
           </TakeOut>
         </>
       }

@@ -3,8 +3,9 @@ import { useMemo } from 'react'
 import { toast } from 'sonner'
 import type { Worksheet } from '@/core'
 import { applyFormula, writeFormula } from '@/core/formula'
-import type { Network } from '@/core/network'
+import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/nodes'
+import { Button } from '../Button'
 import type { WorkStore } from './store'
 import { useTypedField } from './useTypedField'
 
@@ -17,9 +18,15 @@ interface Props {
   readonly floating: boolean
 }
 
+/** A formula of another structure would replace what was drawn by hand: that is asked first. */
+function applyUnlessDrawn(document: NetworkDocument, text: string) {
+  const result = applyFormula(document, text)
+  return result.ok && result.rebuilt && document.sketch?.points ? ({ ok: false, asks: true } as const) : result
+}
+
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
 export function FormulaLine({ store, network, worksheet, floating }: Props) {
-  const field = useTypedField(store, 'formula', applyFormula)
+  const field = useTypedField(store, 'formula', applyUnlessDrawn)
   const written = useMemo(() => {
     if (network === null) return null
     // A large network is still being worked out elsewhere.
@@ -29,25 +36,39 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   }, [network, worksheet])
   const half = field.text
   const text = half ?? written?.text ?? ''
-  const problem = field.refused?.problem ?? null
-  const left = written?.left ?? []
+  const problem = field.refused && 'problem' in field.refused ? field.refused.problem : null
+  const asks = field.refused !== null && 'asks' in field.refused
+  // Wires are in the nodes; what else is left out carries nothing.
+  const left = (written?.left ?? []).filter((name) =>
+    network?.parts.some((part) => part.name === name && part.kind === 'resistor'),
+  )
   const bridge = worksheet?.analysis.status === 'not-series-parallel'
   const note = clsx(
     'mt-1 text-xs',
-    floating && 'absolute top-full z-10 rounded-b border border-t-0 border-line bg-panel px-2 py-1',
+    floating &&
+      'z-10 lg:absolute lg:top-full lg:rounded-b lg:border lg:border-t-0 lg:border-line lg:bg-panel lg:px-2 lg:py-1',
   )
   const noFormula =
     half === undefined && network !== null && written === null && network.parts.some(({ kind }) => kind === 'resistor')
 
-  const leave = () => {
-    const gone = field.applied()?.gone ?? []
+  const tellGone = (gone: readonly string[]) => {
     if (gone.length > 0) {
       toast(`Not in the new formula, and so taken out: ${gone.join(', ')}`, {
         duration: 10_000,
         action: { label: 'Undo', onClick: store.undo },
       })
     }
+  }
+  const leave = () => {
+    tellGone(field.applied()?.gone ?? [])
     field.leave()
+  }
+  const replaceDrawing = () => {
+    const result = applyFormula(store.getState().document, text)
+    store.type({ formula: undefined })
+    if (!result.ok) return
+    store.change(result.document, null)
+    tellGone(result.gone)
   }
   return (
     <div className="relative min-w-64 flex-1">
@@ -55,7 +76,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
         id="formula"
         aria-label="The network as a formula"
         aria-invalid={problem !== null}
-        aria-describedby={problem || left.length > 0 || (noFormula && !floating) ? 'formula-note' : undefined}
+        aria-describedby={problem || asks || left.length > 0 || (noFormula && !floating) ? 'formula-note' : undefined}
         value={text}
         placeholder={
           noFormula
@@ -85,7 +106,14 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
           {problem.message}
         </p>
       )}
-      {!problem && left.length > 0 && (
+      {asks && (
+        <div id="formula-note" role="alert" className={clsx(note, 'flex flex-wrap items-center gap-2')}>
+          This is another network: it would replace your drawing.
+          <Button onClick={replaceDrawing}>Replace the drawing</Button>
+          <Button onClick={() => store.type({ formula: undefined })}>Keep it</Button>
+        </div>
+      )}
+      {!problem && !asks && left.length > 0 && (
         <p id="formula-note" className={clsx(note, 'text-soft')}>
           not shown in the formula: {left.slice(0, 12).join(', ')}
           {left.length > 12 && ` and ${left.length - 12} more`}

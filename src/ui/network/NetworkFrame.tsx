@@ -1,6 +1,6 @@
 'use client'
 
-import { Redo2, Undo2 } from 'lucide-react'
+import { FilePlus2, Redo2, Undo2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useMemo, type ReactNode } from 'react'
 import { useDropzone } from 'react-dropzone'
@@ -50,13 +50,19 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
       { name: other.name, keys: 'w', run: () => router.push(other.path) },
       {
         name: 'Save the network document',
-        keys: 's',
+        keys: 'mod+s',
+        inFields: true,
         run: () => saveDocument(store.getState().document),
       },
     ],
     [store, router, other.name, other.path],
   )
-  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+  const {
+    getRootProps,
+    getInputProps,
+    isDragActive,
+    open: openFile,
+  } = useDropzone({
     onDrop: ([file]) => void (file && importFile(store, file)),
     noClick: true,
     noKeyboard: true,
@@ -102,7 +108,17 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
       <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">
         <SourceField store={store} />
         <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
-        <div className="ml-auto flex flex-wrap gap-2">{actions}</div>
+        <div className="ml-auto flex flex-wrap gap-2">
+          <Button
+            tip="Bring in a network document, or a parts list (CSV)"
+            aria-label="Bring in a file"
+            className="h-9"
+            onClick={openFile}
+          >
+            <FilePlus2 size={16} aria-hidden />
+          </Button>
+          {actions}
+        </div>
       </div>
       {isDragActive && (
         <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { Plus, Trash2 } from 'lucide-react'
-import { memo, useState, type ClipboardEvent } from 'react'
+import { memo, useMemo, useState, type ClipboardEvent } from 'react'
 import { useStore } from 'zustand'
 import type { PartDocument, Problem } from '@/core/network'
 import { Button } from '@/ui/Button'
@@ -12,6 +12,9 @@ import type { WorkStore } from './store'
 const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
 /** Rows shown at once; a longer list opens in pieces. */
 const piece = 100
+const groupSize = 10
+const columns =
+  'grid grid-cols-[minmax(0,18fr)_minmax(0,22fr)_minmax(0,16fr)_minmax(0,16fr)_minmax(0,20fr)_2rem] items-center gap-1'
 
 /** The parts as a table: every cell can be edited, and rows of a spreadsheet pasted. */
 export function PartsPanel() {
@@ -28,6 +31,12 @@ export function PartsPanel() {
   }
   const points = [...new Set(document.parts.flatMap(({ from, to }) => [from, to]))].filter(Boolean)
   const known = document.known
+  const rows = Math.min(shown, document.parts.length)
+  const groups = Array.from({ length: Math.ceil(rows / groupSize) }, (_, i) => i * groupSize)
+  const nodeOf = useMemo(() => {
+    const nodes = worksheet !== null && worksheet.network === worked.network ? worksheet.wiring.nodes : []
+    return new Map(nodes.flatMap(({ label, points: joined }, node) => joined.map((point) => [point, { node, label }])))
+  }, [worksheet, worked.network])
   return (
     <aside aria-label="Parts list" onPaste={(event) => void paste(event)}>
       <div className="mb-2 flex items-center justify-between">
@@ -36,33 +45,38 @@ export function PartsPanel() {
           <Plus size={15} aria-hidden /> Add a part
         </Button>
       </div>
-      <table className="w-full table-fixed border-collapse text-xs">
-        <thead className="text-left text-soft">
-          <tr>
-            <th className="w-[19%] py-1 font-medium">name</th>
-            <th className="w-[24%] font-medium">kind</th>
-            <th className="w-[14%] font-medium">from</th>
-            <th className="w-[14%] font-medium">to</th>
-            <th className="font-medium">value</th>
-            <th className="w-8">
-              <span className="sr-only">take out</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {document.parts.slice(0, shown).map((part, index) => (
-            <Row
-              key={index}
-              store={store}
-              part={part}
-              index={index}
-              // Rows of parts that are right stay as they are when another one changes.
-              problems={problems.some((problem) => concerns(problem, part, index)) ? problems : none}
-              known={part.kind === 'source' && known ? `${known.part} ${known.value}` : undefined}
-            />
+      <div role="table" aria-label="Parts" className="text-xs">
+        <div role="row" className={clsx(columns, 'text-soft')}>
+          {['name', 'kind', 'from', 'to', 'value'].map((heading) => (
+            <span key={heading} role="columnheader" className="py-1 font-medium">
+              {heading}
+            </span>
           ))}
-        </tbody>
-      </table>
+          <span role="columnheader" className="sr-only">
+            take out
+          </span>
+        </div>
+        {groups.map((group) => (
+          // Rows out of sight cost nothing until they come into it.
+          <div key={group} role="rowgroup" className="rows-asleep">
+            {document.parts.slice(group, Math.min(shown, group + groupSize)).map((part, i) => (
+              <Row
+                key={i}
+                store={store}
+                part={part}
+                index={group + i}
+                // Rows of parts that are right stay as they are when another one changes.
+                problems={problems.some((problem) => concerns(problem, part, group + i)) ? problems : none}
+                fromNode={nodeOf.get(part.from)?.node}
+                fromLabel={nodeOf.get(part.from)?.label}
+                toNode={nodeOf.get(part.to)?.node}
+                toLabel={nodeOf.get(part.to)?.label}
+                known={part.kind === 'source' && known ? `${known.part} ${known.value}` : undefined}
+              />
+            ))}
+          </div>
+        ))}
+      </div>
       {document.parts.length > shown && (
         <Button look="plain" onClick={() => setShown(shown + 10 * piece)}>
           Show more of {document.parts.length.toLocaleString('en')} parts
@@ -137,11 +151,22 @@ interface RowProps {
   readonly part: PartDocument
   readonly index: number
   readonly problems: readonly Problem[]
+  /** The nodes of its ends, where they are known. */
+  readonly fromNode?: number
+  readonly fromLabel?: string
+  readonly toNode?: number
+  readonly toLabel?: string
   /** What is known instead of the source's voltage. */
   readonly known?: string
 }
 
-const Row = memo(function Row({ store, part, index, problems, known }: RowProps) {
+const Row = memo(function Row({ store, part, index, problems, known, ...nodes }: RowProps) {
+  const badgeAt = (field: Field) =>
+    field === 'from'
+      ? { node: nodes.fromNode, label: nodes.fromLabel }
+      : field === 'to'
+        ? { node: nodes.toNode, label: nodes.toLabel }
+        : {}
   const problemAt = (field: Field): string | null => {
     const fields = field === 'value' ? ['resistance', 'voltage'] : [field]
     return problems.find((problem) => concerns(problem, part, index) && fields.includes(problem.field))?.message ?? null
@@ -149,9 +174,9 @@ const Row = memo(function Row({ store, part, index, problems, known }: RowProps)
   const edit = (field: Field, text: string) =>
     store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
   return (
-    <tr>
+    <div role="row" className={clsx(columns, 'h-8')}>
       {(['name', 'kind', 'from', 'to', 'value'] as const).map((field) => (
-        <td key={field} className="p-0.5">
+        <div key={field} role="cell">
           {field === 'kind' ? (
             <select
               aria-label={`kind of ${part.name}`}
@@ -166,18 +191,19 @@ const Row = memo(function Row({ store, part, index, problems, known }: RowProps)
             </select>
           ) : (
             <Cell
-              label={`${field} of ${part.name || `row ${index + 1}`}`}
+              name={`${field} of ${part.name || `row ${index + 1}`}`}
               text={field === 'value' ? valueOf(part) : part[field]}
               problem={problemAt(field)}
               disabled={field === 'value' && (part.kind === 'wire' || part.kind === 'terminals')}
               placeholder={field === 'value' ? known : undefined}
+              {...badgeAt(field)}
               onChange={(text) => edit(field, text)}
               onLeave={store.pause}
             />
           )}
-        </td>
+        </div>
       ))}
-      <td>
+      <div role="cell">
         <Button
           look="plain"
           aria-label={`Take ${part.name} out`}
@@ -186,38 +212,49 @@ const Row = memo(function Row({ store, part, index, problems, known }: RowProps)
         >
           <Trash2 size={14} aria-hidden />
         </Button>
-      </td>
-    </tr>
+      </div>
+    </div>
   )
 })
 
 interface CellProps {
-  readonly label: string
+  readonly name: string
   readonly text: string
   readonly problem: string | null
   readonly disabled?: boolean
   readonly placeholder?: string
+  /** The node that the cell's point belongs to; its label stands at the right. */
+  readonly node?: number
+  readonly label?: string
   readonly onChange: (text: string) => void
   readonly onLeave: () => void
 }
 
-function Cell({ label, text, problem, disabled, placeholder, onChange, onLeave }: CellProps) {
+function Cell({ name, text, problem, disabled, placeholder, node, label, onChange, onLeave }: CellProps) {
   return (
-    <input
-      aria-label={label}
-      aria-invalid={problem !== null}
-      title={problem ?? undefined}
-      value={text}
-      disabled={disabled}
-      placeholder={placeholder}
-      spellCheck={false}
-      autoComplete="off"
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={onLeave}
-      className={clsx(
-        'h-7 w-full field !px-1.5 font-mono disabled:opacity-40',
-        problem && '!border-trouble !bg-trouble-wash',
+    <div className="relative">
+      <input
+        aria-label={name}
+        aria-invalid={problem !== null}
+        title={problem ?? undefined}
+        value={text}
+        disabled={disabled}
+        placeholder={placeholder}
+        spellCheck={false}
+        autoComplete="off"
+        onChange={(event) => onChange(event.target.value)}
+        onBlur={onLeave}
+        className={clsx(
+          'h-7 w-full field !px-1.5 font-mono disabled:opacity-40',
+          problem && '!border-trouble !bg-trouble-wash',
+          node !== undefined && '!pr-6',
+        )}
+      />
+      {node !== undefined && label !== undefined && (
+        <span className="pointer-events-none absolute top-1 right-1">
+          <NodeBadge node={node} label={label} />
+        </span>
       )}
-    />
+    </div>
   )
 }

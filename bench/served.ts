@@ -1,0 +1,49 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Browser } from '@playwright/test'
+import { browser as launch } from '../e2e/browser'
+import type { NetworkDocument } from '../src/core/network'
+
+const port = 3219
+const base = `http://127.0.0.1:${port}`
+
+/** A browser, and the address of a network once it is saved. */
+export interface Served {
+  readonly browser: Browser
+  readonly addressOf: (document: NetworkDocument) => Promise<string>
+}
+
+/** Runs the built application with a database of its own, and a browser, while something is measured. */
+export async function whileServed<T>(measure: (served: Served) => Promise<T>): Promise<T> {
+  if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      env: { ...process.env, NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
+      stdio: 'ignore',
+    },
+  )
+  const browser = await chromium.launch(launch)
+  try {
+    for (let tries = 0; tries < 100 && !(await fetch(`${base}/api/networks`).catch(() => null)); tries++)
+      await new Promise((done) => setTimeout(done, 100))
+    return await measure({
+      browser,
+      addressOf: async (document) => {
+        const response = await fetch(`${base}/api/networks`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ document }),
+        })
+        const { id } = (await response.json()) as { id: string }
+        return `${base}/networks/${id}`
+      },
+    })
+  } finally {
+    await browser.close()
+    server.kill()
+  }
+}

@@ -1,0 +1,118 @@
+import { memo } from 'react'
+import type { LabelledPoints } from '@/core/nodes'
+import type { BoardPicture, Chosen } from '@/core/sketch'
+import { nodeColour } from '@/ui/NodeBadge'
+import { NodeMark } from '@/ui/symbols'
+import { BoardPart } from './BoardPart'
+
+interface Props {
+  readonly picture: BoardPicture
+  readonly nodes: readonly LabelledPoints[]
+  readonly nodeOf: (point: string) => number
+  /** The 0 V node, −1 if there is none. */
+  readonly zero: number
+  readonly symbols: 'zigzag' | 'box'
+  readonly chosen: Chosen
+  /** The node that is pointed at. */
+  readonly lit: number | null
+  /** A word of trouble by part; and the parts of the finding that is pointed at. */
+  readonly marks: ReadonlyMap<string, string>
+  readonly pointed: Chosen
+  readonly onNode: (node: number) => void
+  readonly onLight: (node: number | null) => void
+}
+
+/** Parts, dots and node labels of a picture of the board, or of a piece of it. */
+export const BoardLayer = memo(function BoardLayer({
+  picture,
+  nodes,
+  nodeOf,
+  zero,
+  symbols,
+  chosen,
+  lit,
+  marks,
+  pointed,
+  onNode,
+  onLight,
+}: Props) {
+  return (
+    <>
+      {picture.parts.map((part) => {
+        const [from, to] = [nodeOf(part.from), nodeOf(part.to)]
+        return (
+          <BoardPart
+            key={part.name}
+            part={part}
+            from={from}
+            to={to}
+            fromLabel={nodes[from]?.label ?? 'none'}
+            toLabel={nodes[to]?.label ?? 'none'}
+            symbols={symbols}
+            chosen={chosen.has(part.name)}
+            lit={lit !== null && (lit === from || lit === to) ? lit : null}
+            mark={marks.get(part.name) ?? ''}
+            pointed={pointed.has(part.name)}
+          />
+        )
+      })}
+      {picture.dots.map(({ point, x, y }) => (
+        <circle
+          key={`${x},${y}`}
+          cx={x}
+          cy={y}
+          r={4}
+          style={{ fill: colourAt(nodeOf(point)) }}
+          className="pointer-events-none"
+        />
+      ))}
+      {picture.bare.map(({ point, x, y }) => (
+        <circle
+          key={point}
+          cx={x}
+          cy={y}
+          r={4}
+          style={{ stroke: colourAt(nodeOf(point)) }}
+          className="pointer-events-none fill-sheet"
+          strokeWidth={1.5}
+        />
+      ))}
+      {picture.nodes.map(({ node, label, x, y, points }) => (
+        <g
+          key={node}
+          data-node={node}
+          role="button"
+          tabIndex={0}
+          aria-label={`Node ${label}: points ${points.join(', ')}`}
+          onFocus={() => onLight(node)}
+          onBlur={() => onLight(null)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return
+            event.preventDefault()
+            event.stopPropagation()
+            onNode(node)
+          }}
+          className="group/node cursor-pointer outline-none"
+        >
+          <circle
+            cx={x}
+            cy={y}
+            r={13}
+            className="pointer-events-all fill-none group-focus-visible/node:fill-chosen"
+            data-chrome
+          />
+          <NodeMark x={x} y={y} node={node} label={label} />
+          {node === zero && (
+            <text x={x} y={y + 20} textAnchor="middle" className="fill-soft text-[10px]">
+              0&#8239;V
+            </text>
+          )}
+        </g>
+      ))}
+    </>
+  )
+})
+
+function colourAt(node: number): string {
+  return node < 0 ? 'var(--ink)' : nodeColour(node)
+}
