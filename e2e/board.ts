@@ -14,6 +14,17 @@ export async function newDrawing(page: Page, title: string): Promise<void> {
   await expect(board(page).locator('[data-part="E1"]')).toBeVisible()
 }
 
+/** Opens a copy of a sample on the board, to be changed without others noticing. */
+export async function drawCopy(page: Page, title: string): Promise<void> {
+  const { networks } = await (await page.request.get('/api/networks')).json()
+  const { document } = networks.find((network: { title: string }) => network.title === title)
+  const made = await page.request.post('/api/networks', {
+    data: { document: { ...document, title: `${title}, mine` } },
+  })
+  await page.goto(`/networks/${(await made.json()).id}/draw`)
+  await expect(drawn(page, 'R1')).toBeVisible()
+}
+
 export function board(page: Page): Locator {
   return page.getByRole('application', { name: 'Drawing board' })
 }

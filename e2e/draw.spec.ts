@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import {
   board,
   click,
+  drawCopy,
   drawn,
   fiveResistors,
   newDrawing,
@@ -311,8 +312,7 @@ test('an end that stops short is pointed out, and one click joins it', async ({ 
 })
 
 test('a node is lit with all it joins, renamed, and made 0 V; numbers become letters', async ({ page }) => {
-  await openNetwork(page, 'Dew strip, after the repair')
-  await page.getByRole('link', { name: 'Draw' }).click()
+  await drawCopy(page, 'Dew strip, after the repair')
   await expect(drawn(page, 'R4')).toContainText('shorted')
   await expect(drawn(page, 'R6')).toContainText('dead end')
   await board(page).locator('[data-node="2"]').hover()

@@ -64,7 +64,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       role={onChoose ? 'group' : 'img'}
       aria-labelledby={title}
       onKeyDown={onChoose && walk}
-      className="block h-auto max-w-full font-mono text-[11.5px]"
+      className={clsx('block h-auto max-w-full font-mono text-[11.5px]', wide && 'overflow-visible')}
       style={{ minWidth: picture.width * 0.78 }}
     >
       <title id={title}>{description}</title>

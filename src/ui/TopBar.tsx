@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 /** The dark bar at the top of every screen. */
 export function TopBar({ children, right }: { readonly children?: ReactNode; readonly right?: ReactNode }) {
   return (
-    <header className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-bar-ink">
+    <header className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-bar-ink print:hidden">
       <Link href="/" className="text-base font-bold tracking-tight" aria-label="Nodrel, logbook">
         nod<span className="text-bar-reduce">r</span>
         <span className="text-bar-expand">e</span>l

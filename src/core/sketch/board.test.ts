@@ -173,6 +173,16 @@ test('lines that cross without a common point step over each other; where three 
   expect(bare.map(({ x, y }) => `${x},${y}`).sort()).toEqual(['80,0', '80,240'])
 })
 
+test('where two ways from a point part to two sides stands a dot; where they turn to the same side, none', () => {
+  // R2 and R4 lie below R1 and R3, and both are led up to B; the way back to the source goes down past R4 and R5.
+  const { dots } = drawBoard(
+    openBoard(document(['E1 A C 5', 'R1 A B 1', 'R2 A B 2', 'R3 B C 3', 'R4 B C 4', 'R5 B C 5'])),
+    [],
+  )
+  const places = dots.map(({ x, y }) => `${x / 40},${y / 40}`).sort()
+  expect(places).toEqual(['10,0', '10,2', '10,4', '2,0', '6,0', '6,2'])
+})
+
 test('a stroke over a point that is not its own steps over it', () => {
   const over = sketched(['E1 0,0 0,4 5V', 'R1 0,0 4,0 10', 'R2 4,0 4,4 1', 'W1 4,4 0,4', 'W2 2,0 6,0'])
   const { parts } = drawBoard(openBoard(over), [])

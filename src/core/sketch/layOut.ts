@@ -46,7 +46,7 @@ export function layOut(parts: readonly PartDocument[]): LaidOut {
     finish: wiring.finish,
     place: wiring.place,
   })
-  const rooms = roomsOf(forest, (leaf) => (parts[wiring.live[leaf]].kind === 'wire' ? wireLength : partLength))
+  const rooms = roomsOf(forest, (leaf) => lengthOf(parts[wiring.live[leaf]]))
   const { columns, lanes, depth } = arrange(forest, rooms, wiring.place)
   for (const [node, peg] of columns) points.set(pointOf(node), peg)
 
@@ -114,6 +114,11 @@ function wirePoints(parts: readonly PartDocument[]): Wiring {
     ],
   }
   return wire(network)
+}
+
+/** Long enough for its name, if it is shown, between the labels of two nodes. */
+function lengthOf({ kind, name }: PartDocument): number {
+  return kind === 'wire' ? wireLength : Math.max(partLength, Math.ceil((name.length + 6) / 5))
 }
 
 function roomsOf(forest: Forest, lengthOf: (leaf: number) => number): Room[] {

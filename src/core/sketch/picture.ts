@@ -104,25 +104,35 @@ export function drawBoard(
 
 /** Where the way from a point to one part's stroke leaves the way to another's: the same node, so a dot stands there. */
 function branchings(parts: readonly BoardPart[]): (Place & { readonly point: string })[] {
-  const leads = new Map<string, (readonly Place[])[]>()
-  for (const { from, to, line, kind } of parts) {
-    if (kind === 'terminals' || line.length < 3) continue
+  const ways = new Map<string, (readonly Place[])[]>()
+  for (const { from, to, line } of parts) {
     for (const [point, way] of [
       [from, line],
       [to, [...line].reverse()],
     ] as const) {
-      const list = leads.get(point)
-      if (list) list.push(way.slice(0, -1))
-      else leads.set(point, [way.slice(0, -1)])
+      const list = ways.get(point)
+      if (list) list.push(way)
+      else ways.set(point, [way])
     }
   }
   const found = new Map<string, Place & { readonly point: string }>()
-  for (const [point, ways] of leads)
-    for (const way of ways)
-      for (const corner of way.slice(1))
-        if (ways.some((other) => other !== way && other.some((end, i) => i > 0 && between(corner, other[i - 1], end))))
-          found.set(`${corner.x},${corner.y}`, { point, ...corner })
+  for (const [point, list] of ways)
+    for (const way of list)
+      for (let i = 1; i + 2 < way.length; i++)
+        if (list.some((other) => other !== way && leaves(way[i], way[i + 1], other)))
+          found.set(`${way[i].x},${way[i].y}`, { point, ...way[i] })
   return [...found.values()]
+}
+
+/** Whether a way that turns at a corner leaves another there: one that goes straight on, or turns to another side. */
+function leaves(corner: Place, next: Place, other: readonly Place[]): boolean {
+  return other.slice(0, -1).some((end, i) => {
+    if (i === 0) return false
+    if (between(corner, other[i - 1], end)) return true
+    const on = other[i + 1]
+    const same = (on.x - end.x) * (next.x - corner.x) + (on.y - end.y) * (next.y - corner.y) > 0
+    return end.x === corner.x && end.y === corner.y && !same
+  })
 }
 
 /** What was written of a part: its picture is made anew at every step of a gesture. */

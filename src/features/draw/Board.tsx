@@ -395,7 +395,7 @@ function Pegs({ view: { zoom, shift } }: { readonly view: View }) {
         backgroundImage: `radial-gradient(circle, var(--edge) ${radius}px, transparent ${radius + 0.6}px)`,
         backgroundSize: `${step}px ${step}px`,
         backgroundPosition: `${shift.x - step / 2}px ${shift.y - step / 2}px`,
-        opacity: 0.6,
+        opacity: 0.45,
       }}
     />
   )

@@ -352,7 +352,10 @@ function DrawnNetwork() {
       <Commands list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
         <main className="flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
-          <h1 className="sr-only">{document.title || 'Untitled network'}: drawing</h1>
+          <h1 className="sr-only print:not-sr-only print:p-4">
+            {document.title || 'Untitled network'}
+            <span className="print:hidden">: drawing</span>
+          </h1>
           <div ref={area} className="relative min-h-0 flex-1">
             <div
               className={clsx(
@@ -479,15 +482,15 @@ function DrawnNetwork() {
               </div>
             )}
           </div>
-          <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1.5 text-soft print:hidden">
+          <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1.5 text-soft lg:h-9 lg:flex-nowrap lg:overflow-hidden lg:whitespace-nowrap print:hidden">
             {tracing === 'off' ? (
-              <p id="board-hint">
+              <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
                 Draw a stroke from peg to peg, then type: <b className="font-mono">4k7</b> resistor ·{' '}
                 <b className="font-mono">12V</b> source, + first · <b className="font-mono">Enter</b> wire ·{' '}
                 <b className="font-mono">0</b> placeholder · <b className="font-mono">?</b> terminals
               </p>
             ) : (
-              <p id="board-hint">
+              <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
                 {path
                   ? `Arrows show the way from ${tracing === 'electrons' ? '− back to +' : '+ back to −'}; at the rings it divides or meets again. `
                   : network && analysis?.status === 'not-series-parallel'
@@ -503,7 +506,7 @@ function DrawnNetwork() {
                 </label>
               </p>
             )}
-            <p role="status" className="ml-auto">
+            <p role="status" className="ml-auto max-w-[45%] shrink-0 truncate">
               {spoken >= 0 && nodes[spoken]
                 ? `node ${nodes[spoken].label}: points ${nodes[spoken].points.slice(0, 12).join(' ')}`
                 : cursor

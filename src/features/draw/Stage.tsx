@@ -1,8 +1,7 @@
-import { useLayoutEffect, useRef, type RefObject } from 'react'
+import { useLayoutEffect, useMemo, useRef, type RefObject } from 'react'
 import { drawSheet, type Worksheet } from '@/core'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { useMemo } from 'react'
 
 /** Where the symbols of a drawing stand on the screen, by the names of their parts. */
 export type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
@@ -21,7 +20,9 @@ export function placesIn(drawing: Element | null): Places {
   return places
 }
 
+/** Milliseconds. */
 const duration = 240
+const easing = 'ease-in-out'
 
 /** Lets every part slide to where it stands now from where it stood before; what is new appears meanwhile. */
 export function slideFrom(before: Places, drawing: Element | null): void {
@@ -37,12 +38,16 @@ export function slideFrom(before: Places, drawing: Element | null): void {
       part.animate([{ opacity: 0 }, { opacity: 1 }], { duration })
       continue
     }
-    part.style.transformBox = 'fill-box'
-    part.style.transformOrigin = 'center'
-    // The shorter way round: a part has no front.
+    // The symbol turns, the shorter way round; its labels stay upright.
     const turn = ((((from.angle - to.angle) % 180) + 270) % 180) - 90
-    const shift = `translate(${(from.x - to.x) / scale}px, ${(from.y - to.y) / scale}px) rotate(${turn}deg)`
-    part.animate([{ transform: shift }, { transform: 'none' }], { duration, easing: 'ease-in-out' })
+    const symbol = part.querySelector<SVGGraphicsElement>('[data-symbol]')
+    const shift = `translate(${(from.x - to.x) / scale}px, ${(from.y - to.y) / scale}px)`
+    part.animate([{ transform: shift }, { transform: 'none' }], { duration, easing })
+    if (symbol) {
+      symbol.style.transformBox = 'fill-box'
+      symbol.style.transformOrigin = 'center'
+      symbol.animate([{ transform: `rotate(${turn}deg)` }, { transform: 'none' }], { duration, easing })
+    }
   }
   const layer = parts[0]?.parentNode
   for (const line of layer?.children ?? [])
