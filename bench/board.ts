@@ -1,14 +1,14 @@
 import type { Page } from '@playwright/test'
 import { randomNetwork } from '../test/randomNetwork'
 import { median, time, type Row } from './measure'
-import { whileServed } from './served'
+import { openPage, whileServed } from './served'
 
 /** The drawing board in a browser: a part dragged, and a value typed. */
 export function boardRows(): Promise<Row[]> {
   return whileServed(async ({ browser, addressOf }) => {
     const rows: Row[] = []
     for (const parts of [20, 60, 300]) {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+      const page = await openPage(browser)
       await page.goto(`${await addressOf(randomNetwork(11, parts))}/draw`, { waitUntil: 'networkidle' })
       await page.locator('[data-part="R1"]').waitFor()
       const frame = await dragTime(page)
@@ -60,13 +60,7 @@ async function dragTime(page: Page): Promise<number> {
         board.getBoundingClientRect()
         taken.push(performance.now() - start)
         // The next move begins when this one is painted.
-        await new Promise<void>((done) =>
-          requestAnimationFrame(() => {
-            const { port1, port2 } = new MessageChannel()
-            port1.onmessage = () => done()
-            port2.postMessage(null)
-          }),
-        )
+        await window.painted()
       }
       return taken.slice(10)
     },
@@ -92,13 +86,7 @@ async function valueTime(page: Page): Promise<number> {
       input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))
       while (sheet?.textContent === before && performance.now() < start + 5000)
         await new Promise((done) => requestAnimationFrame(done))
-      await new Promise<void>((done) =>
-        requestAnimationFrame(() => {
-          const { port1, port2 } = new MessageChannel()
-          port1.onmessage = () => done()
-          port2.postMessage(null)
-        }),
-      )
+      await window.painted()
       return performance.now() - start
     })
     if (i >= 5) times.push(taken)

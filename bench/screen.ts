@@ -1,12 +1,12 @@
 import type { Page } from '@playwright/test'
 import { randomNetwork } from '../test/randomNetwork'
 import { median, time, type Row } from './measure'
-import { whileServed } from './served'
+import { openPage, whileServed } from './served'
 
 /** What a browser sees: JavaScript of the first load of Work, and the time from a keystroke to the painted valley. */
 export function screenRows(): Promise<Row[]> {
   return whileServed(async ({ browser, addressOf }) => {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await openPage(browser)
     const bytes = await scriptBytes(page, await addressOf(randomNetwork(11, 20)))
     const edit = await editTime(page)
     return [
@@ -57,14 +57,7 @@ async function editTime(page: Page): Promise<number> {
         await Promise.resolve() // React is done by now
         while (sheet?.textContent === before && performance.now() < start + 5000)
           await new Promise((done) => requestAnimationFrame(done))
-        // The frame after the change has been painted when a task posted from its animation frame runs.
-        await new Promise<void>((done) =>
-          requestAnimationFrame(() => {
-            const { port1, port2 } = new MessageChannel()
-            port1.onmessage = () => done()
-            port2.postMessage(null)
-          }),
-        )
+        await window.painted()
         return performance.now() - start
       },
       String(100 + i),

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, type Browser } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
 import { browser as launch } from '../e2e/browser'
 import type { NetworkDocument } from '../src/core/network'
 
@@ -13,6 +13,29 @@ const base = `http://127.0.0.1:${port}`
 export interface Served {
   readonly browser: Browser
   readonly addressOf: (document: NetworkDocument) => Promise<string>
+}
+
+/** A page that can wait until what it shows is painted: `painted()`, in the page. */
+export async function openPage(browser: Browser): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(() => {
+    // The frame has been painted when a task posted from its animation frame runs.
+    window.painted = () =>
+      new Promise<void>((done) =>
+        requestAnimationFrame(() => {
+          const { port1, port2 } = new MessageChannel()
+          port1.onmessage = () => done()
+          port2.postMessage(null)
+        }),
+      )
+  })
+  return page
+}
+
+declare global {
+  interface Window {
+    painted: () => Promise<void>
+  }
 }
 
 /** Runs the built application with a database of its own, and a browser, while something is measured. */

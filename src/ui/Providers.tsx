@@ -3,21 +3,21 @@
 import { ThemeProvider } from 'next-themes'
 import { Tooltip } from 'radix-ui'
 import { type ReactNode } from 'react'
-import { Toaster } from 'sonner'
+import dynamic from 'next/dynamic'
 import { SettingsProvider } from './settings'
 import type { Settings } from './settingsCookie'
+import { useToasts } from './toast'
+
+const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false })
 
 export function Providers({ settings, children }: { readonly settings: Settings; readonly children: ReactNode }) {
+  const { wanted } = useToasts()
   return (
     <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
       <SettingsProvider initial={settings}>
         <Tooltip.Provider delayDuration={500}>
           {children}
-          <Toaster
-            position="bottom-left"
-            closeButton
-            toastOptions={{ className: '!bg-panel !text-ink !border-edge' }}
-          />
+          {wanted && <Toasts />}
         </Tooltip.Provider>
       </SettingsProvider>
     </ThemeProvider>

@@ -48,8 +48,6 @@ export const BoardPart = memo(function BoardPart({
   pointed,
 }: Props) {
   const { name, kind, value, head, tail, line, symbol, nameAt, valueAt } = part
-  const colour = (node: number) => (node < 0 ? 'var(--ink)' : nodeColour(node))
-  const weight = (node: number) => (lit !== null && node === lit ? 4 : 2)
   const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
   const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
   const at = turned(symbol.x, symbol.y, symbol.angle)
@@ -57,6 +55,7 @@ export const BoardPart = memo(function BoardPart({
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
   const said = `${name}, ${words[kind] ?? kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
   const wire = kind === 'wire'
+  const halves = [{ line: head, node: from }, ...(wire ? [] : [{ line: tail, node: to }])]
   return (
     <g
       data-part={name}
@@ -86,26 +85,18 @@ export const BoardPart = memo(function BoardPart({
         strokeLinejoin="round"
         data-chrome
       />
-      <path
-        d={pathOf(head)}
-        className="fill-none"
-        style={{ stroke: colour(from) }}
-        strokeWidth={weight(from)}
-        strokeLinecap="round"
-        strokeLinejoin="round"
-        strokeDasharray={kind === 'terminals' ? '2 5' : undefined}
-      />
-      {!wire && (
+      {halves.map(({ line: half, node }, i) => (
         <path
-          d={pathOf(tail)}
+          key={i}
+          d={pathOf(half)}
           className="fill-none"
-          style={{ stroke: colour(to) }}
-          strokeWidth={weight(to)}
+          style={{ stroke: node < 0 ? 'var(--ink)' : nodeColour(node) }}
+          strokeWidth={lit !== null && node === lit ? 4 : 2}
           strokeLinecap="round"
           strokeLinejoin="round"
           strokeDasharray={kind === 'terminals' ? '2 5' : undefined}
         />
-      )}
+      ))}
       {!wire && (
         <g data-grip>
           <path d={`M${grip.join('L')}Z`} className="pointer-events-all fill-none" data-chrome />

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
-import { toast } from 'sonner'
+import { toast } from '../toast'
 import type { Worksheet } from '@/core'
 import { applyFormula, writeFormula } from '@/core/formula'
 import type { Network, NetworkDocument } from '@/core/network'

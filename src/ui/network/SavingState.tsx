@@ -1,5 +1,5 @@
 import { useRouter } from 'next/navigation'
-import { toast } from 'sonner'
+import { toast } from '../toast'
 import { useStore } from 'zustand'
 import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'

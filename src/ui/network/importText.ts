@@ -1,4 +1,4 @@
-import { toast } from 'sonner'
+import { toast } from '../toast'
 import { readNetworkText, writeNetwork } from '@/core/network'
 import { problemText } from '../api'
 import { pasteRows } from './pasteRows'

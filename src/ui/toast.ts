@@ -1,0 +1,26 @@
+import type { ExternalToast } from 'sonner'
+import { create } from 'zustand'
+
+/** Whether anything was ever said in passing: only then is what shows it loaded. */
+export const useToasts = create<{ readonly wanted: boolean }>(() => ({ wanted: false }))
+
+let standing: () => void = () => undefined
+const stands = new Promise<void>((done) => (standing = done))
+
+/** Called once the place where notes appear stands. */
+export function toastsStand(): void {
+  standing()
+}
+
+async function show(kind: 'message' | 'success' | 'error', text: string, options?: ExternalToast): Promise<void> {
+  useToasts.setState({ wanted: true })
+  const [{ toast: sonner }] = await Promise.all([import('sonner'), stands])
+  sonner[kind](text, options)
+}
+
+/** Says something in passing, at the edge of the screen. */
+export function toast(text: string, options?: ExternalToast): void {
+  void show('message', text, options)
+}
+toast.success = (text: string): void => void show('success', text)
+toast.error = (text: string): void => void show('error', text)
