@@ -19,6 +19,22 @@ test('a network of 2,000 resistors is worked out off the main thread, and rows a
   await expect(page.locator('#row-100')).toHaveCount(0)
   await page.getByRole('button', { name: 'Show 100 of them' }).click()
   await expect(page.locator('#row-100')).toBeAttached()
+  await page.getByRole('link', { name: 'Draw' }).click()
+  await expect(page.getByRole('heading', { name: 'Too many parts to draw' })).toBeVisible()
+})
+
+test('300 parts stand on the board, and a value that is typed there comes out', async ({ page, request }) => {
+  const made = await request.post('/api/networks', {
+    data: { document: { ...randomNetwork(11, 300), title: 'Three hundred' } },
+  })
+  await page.goto(`/networks/${(await made.json()).id}/draw`)
+  await expect(page.locator('[data-board] [data-part]')).toHaveCount(301)
+  await page.locator('[data-part="R2"]').focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('12345')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-part="R2"]')).toContainText('12.345\u2009kΩ')
+  await expect(page.getByRole('region', { name: 'Stretched' })).toContainText('12.35\u2009kΩ')
 })
 
 test('working out a large network can be cancelled', async ({ page, request }) => {

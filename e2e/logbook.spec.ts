@@ -108,3 +108,14 @@ test('an address that leads nowhere says so', async ({ page }) => {
   await page.getByRole('link', { name: 'Back to the logbook' }).click()
   await expect(page.getByRole('heading', { name: 'Logbook' })).toBeVisible()
 })
+
+test('the cards follow how sheets are liked', async ({ page }) => {
+  await page.goto('/')
+  const card = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'Dew strip, short', exact: true }) })
+  await expect(card.locator('svg [data-slides="E1"]')).toHaveCount(0)
+  await page.getByRole('heading', { name: 'Logbook' }).click()
+  await page.keyboard.press('l')
+  await expect(card.locator('svg [data-slides="E1"]')).toHaveCount(1)
+})

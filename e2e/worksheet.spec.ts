@@ -211,6 +211,7 @@ test('keys walk the steps, list themselves, and find networks and commands', asy
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+k')
   await page.keyboard.type('tilt')
+  await expect(page.getByRole('option', { name: 'Tilt sensor bridge' })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('Title of the network')).toHaveValue('Tilt sensor bridge')
   await page.keyboard.press('f')

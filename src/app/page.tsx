@@ -1,9 +1,12 @@
+import { cookies } from 'next/headers'
 import { database, listNetworks } from '@/db'
 import { cardOf } from '@/features/logbook/card'
 import { Logbook } from '@/features/logbook/Logbook'
+import { readSettings, settingsCookie } from '@/ui/settingsCookie'
 
 export const dynamic = 'force-dynamic'
 
-export default function LogbookPage() {
-  return <Logbook cards={listNetworks(database()).map(cardOf)} />
+export default async function LogbookPage() {
+  const settings = readSettings((await cookies()).get(settingsCookie)?.value)
+  return <Logbook cards={listNetworks(database()).map((record) => cardOf(record, settings))} />
 }

@@ -52,6 +52,8 @@ test('what the schema refuses is refused by the door too', () => {
     { ...document(worked), version: 2 },
     { ...document(worked), title: 5 },
     { ...document(worked), sketch: { points: { A: [1] } } },
+    { ...document(worked), sketch: { strokes: { R1: [[0, 0]] } } },
+    { ...document(worked), sketch: { labels: { A: 'longer' } } },
     document(worked, { known: { part: 'R1', quantity: 'charge', value: 1 } }),
   ]
   for (const it of bad) {

@@ -1,6 +1,6 @@
 import { document, worked } from '../../../test/documents'
 import { randomNetwork } from '../../../test/randomNetwork'
-import { isName, maxBytes, maxParts, readNetwork, readNetworkText, writeNetwork } from '.'
+import { isName, maxBytes, maxParts, readNetwork, readNetworkText, readPiece, writeNetwork } from '.'
 
 const problems = (from: unknown) => {
   const read = readNetwork(from)
@@ -113,4 +113,38 @@ test('limits are named', () => {
 test("names are letters, digits and _ . - '", () => {
   for (const name of ['R1', "R1'", 'Ωa', 'a.b-c_d', 'x'.repeat(32)]) expect(isName(name)).toBe(true)
   for (const name of ['', 'R 1', 'R+1', 'x'.repeat(33), '<b>', 5]) expect(isName(name)).toBe(false)
+})
+
+test('a sketch is judged too: places, strokes and labels', () => {
+  const withSketch = (sketch: unknown) => {
+    const read = readNetwork({ ...document(worked), sketch })
+    return read.ok ? [] : read.problems.map(({ field, message }) => `${field}: ${message}`)
+  }
+  expect(
+    withSketch({
+      points: { A: [0, 1.5] },
+      strokes: {
+        R1: [
+          [0, 0],
+          [4, 0],
+        ],
+      },
+      labels: { A: 'in' },
+    }),
+  ).toEqual([])
+  expect(withSketch(null)).toEqual([])
+  expect(withSketch([])).toEqual(['sketch: the sketch must be an object with points'])
+  expect(withSketch({ points: { A: [0, null] } })).toEqual(['sketch: the place of point “A” must be two numbers'])
+  expect(withSketch({ strokes: { R1: [[0, 0]] } })).toEqual([
+    'sketch: the stroke of “R1” must be two places of two numbers',
+  ])
+  expect(withSketch({ labels: { A: '<b>' } })).toEqual([expect.stringContaining('the label of the node at “A”')])
+  expect(withSketch({ labels: 'A' })).toEqual(['sketch: the sketch’s labels must be an object'])
+})
+
+test('a piece needs no source and may have two; its values are judged as ever', () => {
+  expect(readPiece(document(['R1 A B 5'])).ok).toBe(true)
+  expect(readPiece(document(['E1 A B', 'E2 B C 5'])).ok).toBe(true)
+  expect(readPiece(document(['R1 A B -5']))).toMatchObject({ ok: false, problems: [{ part: 'R1' }] })
+  expect(readPiece('R1')).toMatchObject({ ok: false })
 })

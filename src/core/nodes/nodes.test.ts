@@ -1,6 +1,6 @@
 import { document, network, networkOf, worked } from '../../../test/documents'
 import { randomNetwork } from '../../../test/randomNetwork'
-import { wire } from '.'
+import { roughNodes, wire } from '.'
 
 const labelsOf = (texts: readonly string[], more = {}) =>
   wire(network(texts, more)).nodes.map(({ points }) => points.join(''))
@@ -87,4 +87,28 @@ test('a chain of 20,000 dangling resistors is one dead end', () => {
   const { findings } = wire(networkOf(document([...worked, 'R9 B q0 1', ...chain])))
   expect(findings).toHaveLength(1)
   expect(findings[0].parts).toHaveLength(20_001)
+})
+
+test('nodes are lettered when wanted, on from Z with AA', () => {
+  const chain = Array.from({ length: 27 }, (_, i) => `R${i} p${i} p${i + 1} 1`)
+  const { nodes } = wire(network(['E1 p0 p27 5', ...chain]), 'letters')
+  expect(nodes.map(({ label }) => label).slice(24)).toEqual(['Y', 'Z', 'AA', 'AB'])
+})
+
+test('of two labels for one node the first listed point’s counts, and no two nodes share one', () => {
+  const labelled = (labels: Record<string, string>) =>
+    wire(network([...worked, 'W1 B X'], { sketch: { labels } })).nodes.map(({ label }) => label)
+  expect(labelled({ X: 'in', B: 'mid' })).toEqual(['1', 'mid', '2', '3', '4'])
+  expect(labelled({ A: 'in', D: 'in' })).toEqual(['in', '1', '2', '3', '4'])
+  expect(labelled({ M: '1', gone: '2' })).toEqual(['2', '3', '1', '4', '5'])
+})
+
+test('parts that make no network yet have nodes all the same, in the order of their points', () => {
+  const parts = document(['R1 A B 1', 'W1 C B', 'R2 D E 2']).parts
+  expect(roughNodes(parts, 'letters', { E: 'out' })).toEqual([
+    { label: 'A', points: ['A'] },
+    { label: 'B', points: ['B', 'C'] },
+    { label: 'C', points: ['D'] },
+    { label: 'out', points: ['E'] },
+  ])
 })

@@ -31,6 +31,7 @@ import { BoardLayer } from './BoardLayer'
 import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 import type { DrawnBoard } from './useBoard'
 import { usePinch } from './usePinch'
+import type { Seen } from './useView'
 import { arrows } from './ValueField'
 import { bringIn, nearestPeg, panBy, toBoard, zoomAt, type View } from './view'
 
@@ -55,10 +56,7 @@ interface Props {
   /** A word of trouble by part; and the parts of the finding that is pointed at. */
   readonly marks: ReadonlyMap<string, string>
   readonly pointed: Chosen
-  readonly view: View
-  readonly onView: (change: (view: View) => View) => void
-  readonly size: { readonly width: number; readonly height: number }
-  readonly onSize: (size: { readonly width: number; readonly height: number }) => void
+  readonly seen: Seen
   readonly cursor: Peg | null
   readonly onCursor: (peg: Peg) => void
   /** Shown whole, without what is only for drawing: for the printer. */
@@ -76,10 +74,7 @@ export function Board({
   lit,
   marks,
   pointed,
-  view,
-  onView,
-  size,
-  onSize,
+  seen: { view, size, setSize: onSize, change: onView },
   cursor,
   onCursor,
   printing,

@@ -2,13 +2,14 @@
 
 import { FilePlus2, Pencil, Plus } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from '@/ui/toast'
 import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
 import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { useSettings } from '@/ui/settings'
 import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
 import { ViewMenu } from '@/ui/ViewMenu'
@@ -106,6 +107,15 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
       },
     })
   }
+
+  // The server draws the cards, as the person likes sheets.
+  const { nodes, form } = useSettings().settings
+  const drawn = useRef({ nodes, form })
+  useEffect(() => {
+    if (drawn.current.nodes === nodes && drawn.current.form === form) return
+    drawn.current = { nodes, form }
+    router.refresh()
+  }, [nodes, form, router])
 
   const commands = useMemo(
     (): readonly Command[] => [

@@ -3,7 +3,9 @@ import { randomNetwork } from '../../../test/randomNetwork'
 import type { NetworkDocument } from '@/core/network'
 import { cardOf } from './card'
 
-const card = (it: NetworkDocument) => cardOf({ id: 'n', version: 1, title: '', notes: '', updatedAt: '', document: it })
+const usual = { nodes: 'numbers', form: 'line' } as const
+const card = (it: NetworkDocument, settings: Parameters<typeof cardOf>[1] = usual) =>
+  cardOf({ id: 'n', version: 1, title: '', notes: '', updatedAt: '', document: it }, settings)
 const plain = (text: string) => text.replaceAll('\u2009', ' ')
 
 test('a card says what comes out', () => {
@@ -29,4 +31,10 @@ test('small networks are drawn, larger ones have their numbers, the largest wait
   })
   expect(card(randomNetwork(3, 60))).toMatchObject({ count: 60, picture: null, answer: expect.stringContaining('Req') })
   expect(card(randomNetwork(3, 6000))).toMatchObject({ count: 6000, picture: null, answer: 'open it to work it out' })
+})
+
+test('cards are drawn as the person likes sheets: with letters, as closed loops', () => {
+  const liked = card(document(worked), { nodes: 'letters', form: 'loop' })
+  expect(liked.nodeLabels).toEqual(['A', 'B', 'C', 'D', 'E'])
+  expect(liked.picture?.source?.label.name).toBe('E1')
 })

@@ -1,8 +1,8 @@
-import { drawSheet, solveNumbers, workOut, type Numbers } from '@/core'
+import { drawSheet, solveNumbers, workOut, type Form, type Numbers } from '@/core'
 import { float } from '@/core/arithmetic'
 import type { Picture } from '@/core/drawing'
 import { readNetwork, type NetworkDocument } from '@/core/network'
-import { wire } from '@/core/nodes'
+import { wire, type Naming } from '@/core/nodes'
 import { shownText } from '@/core/quantity'
 import type { Combining } from '@/core/reduction'
 
@@ -27,14 +27,16 @@ const mostDrawn = 40
 /** The largest network that is worked out for a card: the logbook must open at once. */
 const mostWorked = 5000
 
-export function cardOf(record: {
-  id: string
-  version: number
-  title: string
-  notes: string
-  updatedAt: string
-  document: NetworkDocument
-}): Card {
+interface Record {
+  readonly id: string
+  readonly version: number
+  readonly title: string
+  readonly notes: string
+  readonly updatedAt: string
+  readonly document: NetworkDocument
+}
+
+export function cardOf(record: Record, { nodes, form }: { readonly nodes: Naming; readonly form: Form }): Card {
   const { id, version, title, notes, updatedAt, document } = record
   const count = document.parts.filter(({ kind }) => kind === 'resistor').length
   const card = { id, version, title, notes, updatedAt, count, picture: null, nodeLabels: [] }
@@ -43,12 +45,12 @@ export function cardOf(record: {
   const solved = read.ok ? solveNumbers(read.network, wire(read.network), float) : null
   if (!read.ok || !solved?.ok) return { ...card, answer: 'cannot be worked out: open it to see why' }
   const answer = answerOf(solved.numbers)
-  const worksheet = count > 0 && count <= mostDrawn ? workOut(read.network) : null
+  const worksheet = count > 0 && count <= mostDrawn ? workOut(read.network, { nodes }) : null
   if (worksheet === null || !('analysis' in worksheet)) return { ...card, answer }
   return {
     ...card,
     answer,
-    picture: drawSheet(worksheet, 0, 'reduce', 4),
+    picture: drawSheet(worksheet, 0, 'reduce', 4, form),
     nodeLabels: worksheet.wiring.nodes.map(({ label }) => label),
   }
 }

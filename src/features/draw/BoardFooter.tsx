@@ -1,0 +1,53 @@
+import type { CurrentPath } from '@/core'
+
+/** Whether the current's path is shown, and which way it is told. */
+export type Tracing = 'off' | 'conventional' | 'electrons'
+
+interface Props {
+  readonly tracing: Tracing
+  readonly onTrace: (tracing: Tracing) => void
+  readonly path: CurrentPath | null
+  readonly bridge: boolean
+  /** What is pointed at. */
+  readonly spoken: string
+}
+
+/** The line below the board: how to draw or what the arrows say, and what is pointed at. */
+export function BoardFooter({ tracing, onTrace, path, bridge, spoken }: Props) {
+  return (
+    <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1.5 text-soft lg:h-9 lg:flex-nowrap lg:overflow-hidden lg:whitespace-nowrap print:hidden">
+      <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
+        {tracing === 'off' ? (
+          <>
+            Draw a stroke from peg to peg, then type: <b className="font-mono">4k7</b> resistor ·{' '}
+            <b className="font-mono">12V</b> source, + first · <b className="font-mono">Enter</b> wire ·{' '}
+            <b className="font-mono">0</b> placeholder · <b className="font-mono">?</b> terminals
+          </>
+        ) : (
+          <>
+            {pathText(path, bridge, tracing === 'electrons')}
+            <label className="ml-3 inline-flex items-center gap-1.5 text-ink">
+              <input
+                type="checkbox"
+                checked={tracing === 'electrons'}
+                onChange={(event) => onTrace(event.target.checked ? 'electrons' : 'conventional')}
+              />
+              electron flow
+            </label>
+          </>
+        )}
+      </p>
+      <p role="status" className="ml-auto max-w-[45%] shrink-0 truncate">
+        {spoken}
+      </p>
+    </footer>
+  )
+}
+
+function pathText(path: CurrentPath | null, bridge: boolean, electrons: boolean): string {
+  if (path)
+    return `Arrows show the way from ${electrons ? '− back to +' : '+ back to −'}; at the rings it divides or meets again.`
+  return bridge
+    ? 'Which way the current crosses a bridge depends on the values: other methods are needed.'
+    : 'No current flows.'
+}

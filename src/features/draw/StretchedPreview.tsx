@@ -1,0 +1,39 @@
+import clsx from 'clsx'
+import { useMemo } from 'react'
+import { drawSheet } from '@/core'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { useSettings } from '@/ui/settings'
+import { SheetDrawing } from '@/ui/SheetDrawing'
+
+/** The network stretched, small, beside the drawing; the last good one, greyed, while something is wrong. */
+export function StretchedPreview() {
+  const { worksheet, problems } = useOpenNetwork().worked
+  const { figures, form, symbols } = useSettings().settings
+  const picture = useMemo(
+    () => (worksheet ? drawSheet(worksheet, 0, 'reduce', figures, form) : null),
+    [worksheet, figures, form],
+  )
+  return (
+    <section aria-label="Stretched">
+      <h2 className="mb-1 font-semibold">Stretched from + to −</h2>
+      {picture && worksheet ? (
+        <div
+          className={clsx(
+            'overflow-auto rounded-lg border border-l-4 border-line border-l-reduce paper [&_svg]:!min-w-0',
+            problems.length > 0 && 'greyed',
+          )}
+        >
+          <SheetDrawing
+            picture={picture}
+            nodeLabels={worksheet.wiring.nodes.map(({ label }) => label)}
+            symbols={symbols}
+            side="reduce"
+            description="The stretched sheet"
+          />
+        </div>
+      ) : (
+        <p className="text-soft">It stands here as soon as current can flow.</p>
+      )}
+    </section>
+  )
+}
