@@ -79,8 +79,9 @@ test('new values and names keep everything else', () => {
     ...document([...worked, 'R6 M X 1', 'W1 B Q'], { notes: 'keep' }),
     sketch: { points: { A: [0, 0] as const } },
   }
-  const { document: changed, gone } = applied('R1 1k5 + (Rx 10 + 20) // R4 15 + R5 1', drawn)
+  const { document: changed, gone, rebuilt } = applied('R1 1k5 + (Rx 10 + 20) // R4 15 + R5 1', drawn)
   expect(gone).toEqual([])
+  expect(rebuilt).toBe(false)
   expect(changed).toMatchObject({ notes: 'keep', sketch: drawn.sketch })
   expect(
     changed.parts.map(({ name, from, to, resistance }) => `${name} ${from} ${to} ${resistance ?? ''}`.trim()),
@@ -93,7 +94,8 @@ test('another structure names what goes, and keeps tolerance and rating by name'
     ...before,
     parts: before.parts.map((part) => (part.name === 'R2' ? { ...part, rating: '0.5 W' } : part)),
   }
-  const { document: changed, gone } = applied('R2 10 // R9 5', rated)
+  const { document: changed, gone, rebuilt } = applied('R2 10 // R9 5', rated)
+  expect(rebuilt).toBe(true)
   expect(gone).toEqual(['R1', 'R3', 'R4', 'R5', 'W1'])
   expect(changed.parts).toEqual([
     { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' },

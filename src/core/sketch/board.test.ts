@@ -201,3 +201,13 @@ test('values are written as engineers do, and as typed where they cannot be read
   }
   expect(drawBoard(openBoard(odd), []).parts.map(({ value }) => value)).toEqual(['5\u2009V', '4.7\u2009kΩ', 'x'])
 })
+
+test('terminals, a shorted source, and parts without any source are laid out too', () => {
+  const pegs = (texts: readonly string[]) =>
+    [...openBoard(document(texts)).points].map(([name, peg]) => `${name} ${pegKey(peg)}`).sort()
+  expect(pegs(['T1 A C', 'R1 A B 1', 'R2 B C 2'])).toEqual(['A 2,0', 'B 6,0', 'C 10,0'])
+  expect(pegs(['E1 A A 5', 'R1 A B 1'])).toEqual(['A 0,0', 'B 4,0'])
+  expect(pegs(['R1 A B 1', 'R2 B C 2'])).toHaveLength(3)
+  expect(pegs(['E1 A B 5'])).toEqual(['A 0,0', 'B 0,4'])
+  expect(pegs([])).toEqual([])
+})

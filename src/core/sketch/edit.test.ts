@@ -267,3 +267,38 @@ test('moving everything, turning it and flipping it leave every network what it 
     }),
   )
 })
+
+test('terminals drawn while a source waits take its place, and what was known of it goes', () => {
+  const waiting = sketched(['E1 0,0 0,4 ?V'], { known: { part: 'E1', quantity: 'current', value: '1 A' } })
+  const board = applyStroke(openBoard(waiting), [peg('4,0'), peg('4,4')], { ok: true, kind: 'terminals' }, null)
+  expect(board.document.parts).toEqual([{ name: 'T1', kind: 'terminals', from: 'A', to: 'B' }])
+  expect(board.document).not.toHaveProperty('known')
+})
+
+test('a resistor that is divided reaches to the farther end, and a wire the rest of the way', () => {
+  const drawn = sketched([...square, 'R3 3,2 3,0 5'])
+  const { nodes } = wire(networkOf(drawn))
+  const [miss] = findMisses(openBoard(drawn), (point) => nodes.findIndex(({ points }) => points.includes(point)))
+  expect(miss).toMatchObject({ part: 'R3', end: 'to', over: 'R1' })
+  expect(strokes(edited(drawn, (board) => mendMiss(board, miss)))).toEqual([
+    'E1 0,0 0,4',
+    'R1 0,0 3,0',
+    'W2 3,0 4,0',
+    'R2 4,0 4,4',
+    'W1 4,4 0,4',
+    'R3 3,2 3,0',
+  ])
+})
+
+test('what nothing is chosen for leaves the board as it is', () => {
+  const board = openBoard(sketched(square))
+  expect(turnParts(board, chosen())).toBe(board)
+  expect(flipParts(board, chosen())).toBe(board)
+  expect(moveEnd(board, 'R9', 'to', peg('1,1'))).toBe(board)
+  expect(changePart(board.document, 'R9', { ok: true, kind: 'wire' })).toBe(board.document)
+})
+
+test('strokes that make no sense are an error of the programmer', () => {
+  expect(() => sketched(['R1 0,0 4,0 nonsense'])).toThrow('is no stroke')
+  expect(() => sketched(['R1 0,0 4,x 5'])).toThrow('is no stroke')
+})
