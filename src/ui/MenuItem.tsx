@@ -1,4 +1,20 @@
 import { DropdownMenu } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+/** What opens below a menu's button. */
+export function MenuPanel({ children }: { readonly children: ReactNode }) {
+  return (
+    <DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={6}
+        className="z-50 min-w-44 rounded-md border border-line bg-panel p-1 shadow-lg"
+      >
+        {children}
+      </DropdownMenu.Content>
+    </DropdownMenu.Portal>
+  )
+}
 
 /** One entry of a menu. */
 export function MenuItem({

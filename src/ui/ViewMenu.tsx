@@ -5,6 +5,7 @@ import { Check, SlidersHorizontal } from 'lucide-react'
 import { useTheme } from 'next-themes'
 import type { ReactNode } from 'react'
 import { Button } from './Button'
+import { MenuPanel } from './MenuItem'
 import { figuresNames, useSettings } from './settings'
 
 /** How sheets look: figures, symbols, theme. */
@@ -18,60 +19,54 @@ export function ViewMenu() {
           <SlidersHorizontal size={15} aria-hidden />
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-50 min-w-44 rounded-md border border-line bg-panel p-1 shadow-lg"
+      <MenuPanel>
+        <Choice
+          label="Figures shown"
+          value={String(settings.figures)}
+          onChange={(value) => change({ figures: figuresNames.find((it) => String(it.value) === value)?.value ?? 4 })}
         >
-          <Choice
-            label="Figures shown"
-            value={String(settings.figures)}
-            onChange={(value) => change({ figures: figuresNames.find((it) => String(it.value) === value)?.value ?? 4 })}
-          >
-            {figuresNames.map(({ value, name }) => (
-              <Option key={name} value={String(value)} name={name} />
-            ))}
-          </Choice>
-          <Choice
-            label="Resistor symbol"
-            value={settings.symbols}
-            onChange={(value) => change({ symbols: value === 'box' ? 'box' : 'zigzag' })}
-          >
-            <Option value="zigzag" name="zigzag" />
-            <Option value="box" name="box" />
-          </Choice>
-          <Choice
-            label="Nodes"
-            value={settings.nodes}
-            onChange={(value) => change({ nodes: value === 'letters' ? 'letters' : 'numbers' })}
-          >
-            <Option value="numbers" name="1 2 3" />
-            <Option value="letters" name="A B C" />
-          </Choice>
-          <Choice
-            label="Sheets"
-            value={settings.form}
-            onChange={(value) => change({ form: value === 'loop' ? 'loop' : 'line' })}
-          >
-            <Option value="line" name="a line from + to −" />
-            <Option value="loop" name="a loop, the source at the left" />
-          </Choice>
-          <Choice
-            label="Single letters as keys"
-            value={settings.letters ? 'on' : 'off'}
-            onChange={(value) => change({ letters: value === 'on' })}
-          >
-            <Option value="on" name="on" />
-            <Option value="off" name="off" />
-          </Choice>
-          <Choice label="Theme" value={theme} onChange={setTheme}>
-            <Option value="system" name="as the system" />
-            <Option value="light" name="light" />
-            <Option value="dark" name="dark" />
-          </Choice>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+          {figuresNames.map(({ value, name }) => (
+            <Option key={name} value={String(value)} name={name} />
+          ))}
+        </Choice>
+        <Choice
+          label="Resistor symbol"
+          value={settings.symbols}
+          onChange={(value) => change({ symbols: value === 'box' ? 'box' : 'zigzag' })}
+        >
+          <Option value="zigzag" name="zigzag" />
+          <Option value="box" name="box" />
+        </Choice>
+        <Choice
+          label="Nodes"
+          value={settings.nodes}
+          onChange={(value) => change({ nodes: value === 'letters' ? 'letters' : 'numbers' })}
+        >
+          <Option value="numbers" name="1 2 3" />
+          <Option value="letters" name="A B C" />
+        </Choice>
+        <Choice
+          label="Sheets"
+          value={settings.form}
+          onChange={(value) => change({ form: value === 'loop' ? 'loop' : 'line' })}
+        >
+          <Option value="line" name="a line from + to −" />
+          <Option value="loop" name="a loop, the source at the left" />
+        </Choice>
+        <Choice
+          label="Single letters as keys"
+          value={settings.letters ? 'on' : 'off'}
+          onChange={(value) => change({ letters: value === 'on' })}
+        >
+          <Option value="on" name="on" />
+          <Option value="off" name="off" />
+        </Choice>
+        <Choice label="Theme" value={theme} onChange={setTheme}>
+          <Option value="system" name="as the system" />
+          <Option value="light" name="light" />
+          <Option value="dark" name="dark" />
+        </Choice>
+      </MenuPanel>
     </DropdownMenu.Root>
   )
 }

@@ -46,7 +46,7 @@ async function standalone(drawing: SVGSVGElement, box: Box): Promise<string> {
   const copy = drawing.cloneNode(true) as SVGSVGElement
   const letters = new Set(drawing.textContent ?? '')
   writeStyles(drawing, copy)
-  for (const chrome of [...copy.querySelectorAll('[data-chrome], defs')]) chrome.remove()
+  for (const chrome of [...copy.querySelectorAll('[data-chrome]')]) chrome.remove()
   copy.querySelector(':scope > [data-stage]')?.removeAttribute('transform')
   for (const element of [copy, ...copy.querySelectorAll('*')])
     for (const { name } of [...element.attributes])

@@ -12,6 +12,7 @@ export {
   type PlacedPart,
   type PlacedSource,
 } from './picture'
+export { shareLanes } from './lanes'
 export type { Supply } from './loop'
 export type { Aside } from './place'
 export { stretch } from './stretch'

@@ -12,6 +12,26 @@ export interface Lane {
 }
 
 /**
+ * The lanes of a forest's roots, by their positions in `roots`: each lies in the first lane that is free from where it
+ * begins.
+ */
+export function shareLanes(
+  { roots, from, to }: Pick<Forest, 'roots' | 'from' | 'to'>,
+  place: readonly number[],
+): number[][] {
+  const taken: number[] = [] // by lane, the place up to which it is taken
+  const lanes: number[][] = []
+  roots.forEach((root, i) => {
+    const free = taken.findIndex((until) => until <= place[from[root]])
+    const lane = free < 0 ? taken.length : free
+    taken[lane] = place[to[root]]
+    if (free < 0) lanes.push([i])
+    else lanes[lane].push(i)
+  })
+  return lanes
+}
+
+/**
  * Puts the forest's roots into lanes. Each root lies in the column right of the bar it starts from, which is as
  * wide as the widest root there; a lane holds roots whose spans do not overlap.
  */
@@ -27,15 +47,10 @@ export function arrange({ roots, from, to }: Forest, rooms: readonly Room[], pla
   })
   const width = x + (single ? m.end - m.gap / 2 : m.end) + m.margin + m.node
 
-  const taken: number[] = [] // by lane, the place up to which it is taken
-  const laneOf = roots.map((root) => {
-    const free = taken.findIndex((until) => until <= place[from[root]])
-    const lane = free < 0 ? taken.length : free
-    taken[lane] = place[to[root]]
-    return lane
-  })
-  const rows = taken.map((_, lane) => {
-    const inside = roots.filter((_, i) => laneOf[i] === lane).map((root) => rooms[root])
+  const laneOf: number[] = []
+  const rows = shareLanes({ roots, from, to }, place).map((shared, lane) => {
+    for (const i of shared) laneOf[i] = lane
+    const inside = shared.map((i) => rooms[roots[i]])
     return {
       width: 0,
       above: Math.max(...inside.map(({ above }) => above)),

@@ -106,13 +106,17 @@ function rebuilt(document: NetworkDocument, tree: FormulaTree): AppliedFormula {
   return { ok: true, document: { ...rest, parts }, gone, rebuilt: true }
 }
 
+/** The names that points are given, by their number from 0: A … Z, P27, P28 …. */
+export function pointName(i: number): string {
+  return i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`
+}
+
 /** A, B, C… as the current meets the points, then P27, P28…; the − end has the last. */
 function pointNames(placed: readonly { from: number; to: number }[], points: number): string[] {
-  const name = (i: number) => (i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`)
   const names: string[] = []
   let used = 0
   for (const point of placed.flatMap(({ from, to }) => [from, to]))
-    if (point !== 1 && names[point] === undefined) names[point] = name(used++)
-  names[1] = name(points - 1)
+    if (point !== 1 && names[point] === undefined) names[point] = pointName(used++)
+  names[1] = pointName(points - 1)
   return names
 }

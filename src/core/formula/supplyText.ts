@@ -18,7 +18,8 @@ export function supplyText(document: NetworkDocument): string {
   return known.part === supply.name ? value : `${known.part} ${value}`
 }
 
-function withUnit(typed: string | number, unit: Unit): string {
+/** A quantity as it was typed, with the unit that it was typed without. */
+export function withUnit(typed: string | number, unit: Unit): string {
   const read = readQuantity(typed, unit)
   return read.ok && read.unit === null ? `${typed} ${unit}` : String(typed)
 }

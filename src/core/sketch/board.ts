@@ -25,6 +25,13 @@ export function drawable(document: NetworkDocument): PartDocument[] {
   return document.parts.filter(({ from, to }) => from !== '' && to !== '')
 }
 
+/** How many ends meet at each point. */
+export function endsAt(parts: readonly PartDocument[]): ReadonlyMap<string, number> {
+  const ends = new Map<string, number>()
+  for (const { from, to } of parts) for (const point of [from, to]) ends.set(point, (ends.get(point) ?? 0) + 1)
+  return ends
+}
+
 /** The stroke of a part: its own, or straight from point to point. */
 export function strokeOf(board: Board, { name, from, to }: PartDocument): Stroke {
   return board.strokes.get(name) ?? [board.points.get(from) as Peg, board.points.get(to) as Peg]

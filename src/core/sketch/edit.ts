@@ -1,3 +1,4 @@
+import { pointName } from '../formula'
 import type { NetworkDocument, PartDocument } from '../network'
 import { pointAt, strokeOf, type Board } from './board'
 import { pegKey, samePeg, type Peg, type Stroke } from './peg'
@@ -16,22 +17,24 @@ export function freeName({ parts }: NetworkDocument, letter: string): string {
 /** The first of A … Z, P27, P28 … that no point has. */
 export function freePoint(taken: { has(name: string): boolean }): string {
   for (let i = 0; ; i++) {
-    const name = i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`
+    const name = pointName(i)
     if (!taken.has(name)) return name
   }
 }
 
 /** The board with one more part, drawn from peg to peg; its ends join the points that stand there. */
 export function addPart(board: Board, part: Omit<PartDocument, 'from' | 'to'>, [start, end]: Stroke): Board {
-  const points = new Map(board.points)
-  const [from, to] = [start, end].map((peg) => {
-    const there = pointAt({ ...board, points }, peg)
-    if (there !== undefined) return there
-    const name = freePoint(points)
-    points.set(name, peg)
-    return name
-  })
-  return { ...board, document: { ...board.document, parts: [...board.document.parts, { ...part, from, to }] }, points }
+  const [first, from] = pointOn(board, start)
+  const [second, to] = pointOn(first, end)
+  return { ...second, document: { ...board.document, parts: [...board.document.parts, { ...part, from, to }] } }
+}
+
+/** The board with a point on a peg, and its name: that of the one that stands there, or a new one. */
+function pointOn(board: Board, peg: Peg): readonly [Board, string] {
+  const there = pointAt(board, peg)
+  if (there !== undefined) return [board, there]
+  const name = freePoint(board.points)
+  return [{ ...board, points: new Map(board.points).set(name, peg) }, name]
 }
 
 /** The document without some parts, and without what was known of them. */
@@ -48,7 +51,7 @@ function withReference(document: NetworkDocument): NetworkDocument {
   return reference === undefined || there ? document : rest
 }
 
-/** The board with points renamed: a new name that is taken joins the two. Places of old names are forgotten. */
+/** The board with the points of its parts renamed: a new name that is taken joins the two. */
 function renamePoints(board: Board, rename: (part: PartDocument, point: string) => string): Board {
   const parts = board.document.parts.map((part) => {
     const [from, to] = [rename(part, part.from), rename(part, part.to)]
@@ -164,12 +167,7 @@ export function moveEnd(board: Board, name: string, end: 'from' | 'to', peg: Peg
   if (!part) return board
   const other = board.points.get(end === 'from' ? part.to : part.from)
   if (other && samePeg(other, peg)) return board
-  const points = new Map(board.points)
-  let point = pointAt(board, peg)
-  if (point === undefined) {
-    point = freePoint(points)
-    points.set(point, peg)
-  }
+  const [{ points }, point] = pointOn(board, peg)
   const strokes = new Map(board.strokes)
   strokes.delete(name)
   const parts = board.document.parts.map((one) => (one === part ? { ...part, [end]: point } : one))
@@ -178,17 +176,12 @@ export function moveEnd(board: Board, name: string, end: 'from' | 'to', peg: Peg
 
 /**
  * Makes an end of what passes over a peg: a wire becomes two wires; any other part reaches from the peg to the end that is
- * farther away, and a wire the rest of the way. The board itself where no part of that name passes there.
+ * farther away, and a wire the rest of the way. The peg must lie on the part.
  */
 export function splitPart(board: Board, name: string, peg: Peg): Board {
   const part = board.document.parts.find((one) => one.name === name)
   if (!part) return board
-  const points = new Map(board.points)
-  let point = pointAt(board, peg)
-  if (point === undefined) {
-    point = freePoint(points)
-    points.set(point, peg)
-  }
+  const [{ points }, point] = pointOn(board, peg)
   const [start, end] = strokeOf(board, part)
   const far = ({ x, y }: Peg) => Math.hypot(x - peg.x, y - peg.y)
   const keepsStart = far(start) >= far(end)

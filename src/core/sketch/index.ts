@@ -2,7 +2,7 @@
  * In: a network document. Out: where everything stands on the drawing board, and the document after a stroke of the
  * pencil. Textbooks: “the schematic as it was drawn”.
  */
-export { closeBoard, openBoard, pointAt, strokeOf, type Board } from './board'
+export { closeBoard, drawable, openBoard, pointAt, strokeOf, type Board } from './board'
 export { pegKey, samePeg, type Peg, type Stroke } from './peg'
 export {
   flipParts,

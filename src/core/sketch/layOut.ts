@@ -1,4 +1,5 @@
-import { type Network, type PartDocument } from '../network'
+import { shareLanes } from '../drawing'
+import type { Network, PartDocument } from '../network'
 import { wire, type Wiring } from '../nodes'
 import { growForest, type Forest } from '../reduction'
 import type { Peg, Stroke } from './peg'
@@ -158,22 +159,15 @@ function arrange({ roots, from, to }: Forest, rooms: readonly Room[], place: rea
     const starting = roots.filter((root) => from[root] === node).map((root) => rooms[root].width)
     if (starting.length > 0) x += Math.max(...starting) + (roots.length === 1 ? 0 : lead)
   }
-  const until: number[] = [] // by lane, the place up to which it is taken
-  const laneOf = roots.map((root) => {
-    const free = until.findIndex((end) => end <= place[from[root]])
-    const lane = free < 0 ? until.length : free
-    until[lane] = place[to[root]]
-    return lane
-  })
-  const levels: number[] = []
+  const levels: number[] = [] // by position in `roots`
   let depth = -rowHeight
-  until.forEach((_, lane) => {
-    levels.push(depth + rowHeight)
-    depth += rowHeight + Math.max(...roots.filter((_root, i) => laneOf[i] === lane).map((root) => rooms[root].depth))
-  })
+  for (const lane of shareLanes({ roots, from, to }, place)) {
+    for (const i of lane) levels[i] = depth + rowHeight
+    depth += rowHeight + Math.max(...lane.map((i) => rooms[roots[i]].depth))
+  }
   const columns = new Map<number, Peg>()
   const lanes = roots.map((root, i): Lane => {
-    const y = levels[laneOf[i]]
+    const y = levels[i]
     for (const node of [from[root], to[root]]) {
       const before = columns.get(node)?.y ?? Infinity
       columns.set(node, { x: columnX.get(node) as number, y: Math.min(before, y) })

@@ -1,3 +1,4 @@
+import { withUnit } from '../formula'
 import type { NetworkDocument, PartDocument } from '../network'
 import { quantityProblem, readQuantity } from '../quantity'
 import { addPart, freeName, renamePart } from './edit'
@@ -42,8 +43,7 @@ export function strokeText(part: PartDocument): string {
   if (part.kind === 'terminals') return '?'
   if (part.kind === 'source') {
     if (part.voltage === undefined || part.voltage === null) return '?V'
-    const read = readQuantity(part.voltage, 'V')
-    return read.ok && read.unit === null ? `${part.voltage} V` : String(part.voltage)
+    return withUnit(part.voltage, 'V')
   }
   return part.kind === 'resistor' ? String(part.resistance ?? '') : ''
 }

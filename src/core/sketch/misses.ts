@@ -1,5 +1,5 @@
 import type { PartDocument } from '../network'
-import { strokeOf, type Board } from './board'
+import { drawable, endsAt, strokeOf, type Board } from './board'
 import { moveEnd, splitPart } from './edit'
 import { liesOn, pegKey, samePeg, type Peg } from './peg'
 
@@ -20,9 +20,8 @@ export interface Miss {
  * @param nodeOf tells apart points that are joined already
  */
 export function findMisses(board: Board, nodeOf: (point: string) => number): Miss[] {
-  const ends = new Map<string, number>()
-  const parts = board.document.parts.filter(({ from, to }) => board.points.has(from) && board.points.has(to))
-  for (const { from, to } of parts) for (const point of [from, to]) ends.set(point, (ends.get(point) ?? 0) + 1)
+  const parts = drawable(board.document)
+  const ends = endsAt(parts)
   const nameAt = new Map([...board.points].map(([name, peg]) => [pegKey(peg), name]))
   const told = new Set<string>() // points that another miss leads to
   const misses: Miss[] = []

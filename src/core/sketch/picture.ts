@@ -1,7 +1,7 @@
 import type { Box, Place } from '../drawing'
 import type { PartDocument } from '../network'
 import { quantityText, readQuantity } from '../quantity'
-import { drawable, strokeOf, type Board } from './board'
+import { drawable, endsAt, strokeOf, type Board } from './board'
 import { wayAlong, type Peg } from './peg'
 
 /** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */
@@ -90,8 +90,7 @@ export function drawBoard(
       ...wordsOf(part, symbols[i]),
     }
   })
-  const ends = new Map<string, number>()
-  for (const { from, to } of parts) for (const point of [from, to]) ends.set(point, (ends.get(point) ?? 0) + 1)
+  const ends = endsAt(parts)
   const marks = [...ends].map(([point, count]) => ({ point, count, ...placeOf(board.points.get(point) as Peg) }))
   return {
     parts: drawn,

@@ -1,31 +1,22 @@
-import { readPiece, type NetworkDocument, type PartDocument, type Problem, type SketchPlace } from '../network'
-import { openBoard, strokeOf, type Board } from './board'
+import { readPiece, type NetworkDocument, type PartDocument, type Problem } from '../network'
+import { closeBoard, openBoard, type Board } from './board'
 import { pegKey, type Peg } from './peg'
 import { addPart, freeName, type Chosen } from './edit'
 import { letterOf } from './meaning'
 
 /** Chosen parts as a network document of their own, with where they stand: what the clipboard carries. */
 export function copyPiece(board: Board, chosen: Chosen): NetworkDocument {
-  const parts = board.document.parts.filter(({ name }) => chosen.has(name))
-  const place = ({ x, y }: Peg): SketchPlace => [x, y]
-  const points = new Set(parts.flatMap(({ from, to }) => [from, to]))
-  const strokes = [...board.strokes].filter(([name]) => chosen.has(name))
-  const { known, title } = board.document
-  return {
-    format: 'nodrel-network',
-    version: 1,
-    ...(title && { title }),
-    parts,
-    ...(known && chosen.has(known.part) && { known }),
-    sketch: {
-      points: Object.fromEntries(
-        [...board.points].filter(([name]) => points.has(name)).map(([name, at]) => [name, place(at)]),
-      ),
-      ...(strokes.length > 0 && {
-        strokes: Object.fromEntries(strokes.map(([name, [a, b]]) => [name, [place(a), place(b)]])),
-      }),
+  const { known, title, parts } = board.document
+  return closeBoard({
+    ...board,
+    document: {
+      format: 'nodrel-network',
+      version: 1,
+      ...(title && { title }),
+      parts: parts.filter(({ name }) => chosen.has(name)),
+      ...(known && chosen.has(known.part) && { known }),
     },
-  }
+  })
 }
 
 /** Whether a text is meant to be a network document. */
@@ -50,7 +41,6 @@ export function pastePiece(board: Board, document: unknown): PastedPiece {
   let result = board
   const pasted = new Set<string>()
   const strokes = new Map(board.strokes)
-  // Points first, so that the ends of the piece meet each other and nothing else.
   for (const part of piece.document.parts) {
     const name = result.document.parts.some((other) => other.name === part.name)
       ? freeName(result.document, /^(\p{L}+)\d+$/u.exec(part.name)?.[1] ?? letterOf(part.kind))
@@ -59,7 +49,7 @@ export function pastePiece(board: Board, document: unknown): PastedPiece {
     const ends = [piece.points.get(from) as Peg, piece.points.get(to) as Peg] as const
     result = addPart(result, { ...(rest as Omit<PartDocument, 'from' | 'to'>), name }, [move(ends[0]), move(ends[1])])
     const own = piece.strokes.get(part.name)
-    if (own) strokes.set(name, [move(strokeOf(piece, part)[0]), move(strokeOf(piece, part)[1])])
+    if (own) strokes.set(name, [move(own[0]), move(own[1])])
     pasted.add(name)
   }
   return { ok: true, board: { ...result, strokes }, pasted }

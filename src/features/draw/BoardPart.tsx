@@ -21,13 +21,6 @@ interface Props {
   readonly pointed: boolean
 }
 
-const words: Readonly<Record<string, string>> = {
-  resistor: 'resistor',
-  wire: 'wire',
-  source: 'source',
-  terminals: 'terminals',
-}
-
 /** Whether a part would be drawn just the same: pictures are made anew at every change. */
 function sameDrawing({ part: a, ...before }: Props, { part: b, ...after }: Props): boolean {
   const keys = Object.keys(after) as (keyof typeof after)[]
@@ -53,7 +46,7 @@ export const BoardPart = memo(function BoardPart({
   const at = turned(symbol.x, symbol.y, symbol.angle)
   const [half, side] = [symbol.length / 2 + 3, measures.plate]
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
-  const said = `${name}, ${words[kind] ?? kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
+  const said = `${name}, ${kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
   const wire = kind === 'wire'
   const halves = [{ line: head, node: from }, ...(wire ? [] : [{ line: tail, node: to }])]
   return (

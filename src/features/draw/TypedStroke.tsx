@@ -1,8 +1,8 @@
 import type { NetworkDocument } from '@/core/network'
 import type { Place } from '@/core/drawing'
-import { placeOf, strokeText, type Stroke, type StrokeMeaning } from '@/core/sketch'
+import { freeName, letterOf, placeOf, strokeText, type Stroke, type StrokeMeaning } from '@/core/sketch'
 import type { Size } from './useView'
-import { nextName, ValueField } from './ValueField'
+import { ValueField } from './ValueField'
 import { toScreen, type View } from './view'
 
 /** Where a value is typed: at a new stroke, or at a part that is there. */
@@ -33,7 +33,7 @@ export function TypedStroke({ typing, document, view, size, onDone, onCancel, on
       <ValueField
         key={part ?? 'new'}
         text={before ? strokeText(before) : ''}
-        nameOf={(kind) => part ?? nextName(taken, kind)}
+        nameOf={(kind) => part ?? freeName(document, letterOf(kind))}
         taken={taken}
         onDone={onDone}
         onCancel={onCancel}

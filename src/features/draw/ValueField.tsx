@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { useRef, useState, type KeyboardEvent } from 'react'
 import { isName } from '@/core/network'
 import { quantityText, readQuantity } from '@/core/quantity'
-import { letterOf, readStroke, type StrokeMeaning } from '@/core/sketch'
+import { readStroke, type StrokeMeaning } from '@/core/sketch'
 
 interface Props {
   /** What stood there before; empty at a new stroke. */
@@ -129,9 +129,4 @@ function said(meaning: StrokeMeaning & { ok: true }): string {
       : 'source, its voltage is the question'
   }
   return meaning.kind === 'wire' ? 'wire; or 4k7, 12V, 0, ?' : 'terminals; ?V is an unknown source'
-}
-
-/** The name that a new part of a kind gets. */
-export function nextName(taken: (name: string) => boolean, kind: string): string {
-  for (let number = 1; ; number++) if (!taken(`${letterOf(kind)}${number}`)) return `${letterOf(kind)}${number}`
 }

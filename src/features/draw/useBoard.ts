@@ -1,8 +1,16 @@
 import { useCallback, useMemo } from 'react'
 import { useStore } from 'zustand'
-import { roughNodes, type LabelledPoints } from '@/core/nodes'
-import { closeBoard, drawBoard, findMisses, openBoard, type Board, type BoardPicture, type Miss } from '@/core/sketch'
-import { wire } from '@/core/nodes'
+import { roughNodes, wire, type LabelledPoints } from '@/core/nodes'
+import {
+  closeBoard,
+  drawable,
+  drawBoard,
+  findMisses,
+  openBoard,
+  type Board,
+  type BoardPicture,
+  type Miss,
+} from '@/core/sketch'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 
@@ -13,7 +21,7 @@ export interface DrawnBoard {
   /** The node's index of each point; −1 for a point of no node. */
   readonly nodeOf: (point: string) => number
   readonly misses: readonly Miss[]
-  /** Point of the 0 V node, if there is one. */
+  /** Index of the 0 V node; −1 while there is none. */
   readonly zero: number
 }
 
@@ -30,13 +38,7 @@ export function useBoard(): DrawnBoard {
     return worksheet?.network === network ? worksheet.wiring : wire(network, settings.nodes)
   }, [network, worksheet, settings.nodes])
   const nodes = useMemo(
-    () =>
-      wired?.nodes ??
-      roughNodes(
-        document.parts.filter(({ from, to }) => from !== '' && to !== ''),
-        settings.nodes,
-        document.sketch?.labels,
-      ),
+    () => wired?.nodes ?? roughNodes(drawable(document), settings.nodes, document.sketch?.labels),
     [wired, document, settings.nodes],
   )
   const nodeOf = useMemo(() => {

@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { Button } from '../Button'
 import { download, fileName, saveDocument } from '../download'
-import { MenuItem } from '../MenuItem'
+import { MenuItem, MenuPanel } from '../MenuItem'
 import { useOpenNetwork } from './OpenNetwork'
 
 /** The menu of what can be taken out of an open network, to files or the clipboard. */
@@ -21,17 +21,11 @@ export function TakeOut({ children }: { readonly children?: ReactNode }) {
           <Download size={16} aria-hidden /> Take out
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-50 rounded-md border border-line bg-panel p-1 shadow-lg"
-        >
-          <MenuItem onSelect={() => saveDocument(store.getState().document)} text="Network document, as a file" />
-          <MenuItem onSelect={() => void saveParts()} text="Parts list, as CSV" />
-          {children}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <MenuPanel>
+        <MenuItem onSelect={() => saveDocument(store.getState().document)} text="Network document, as a file" />
+        <MenuItem onSelect={() => void saveParts()} text="Parts list, as CSV" />
+        {children}
+      </MenuPanel>
     </DropdownMenu.Root>
   )
 }

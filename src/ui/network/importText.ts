@@ -1,5 +1,6 @@
 import { toast } from '../toast'
 import { readNetworkText, writeNetwork } from '@/core/network'
+import { isPiece } from '@/core/sketch'
 import { problemText } from '../api'
 import { pasteRows } from './pasteRows'
 import type { RefusedImport, WorkStore } from './store'
@@ -14,7 +15,7 @@ export function importText(store: WorkStore, from: string, text: string): void {
     const refused: RefusedImport | null = problems.length > 0 ? { from, problems } : null
     store.setState({ refused })
   }
-  if (text.trimStart().startsWith('{')) {
+  if (isPiece(text)) {
     const read = readNetworkText(text)
     if (!read.ok) return refuse(read.problems.map((problem) => problemText([problem])))
     store.change(writeNetwork(read.network), null)
