@@ -15,6 +15,7 @@ const core = [
   'formula',
   'supply',
   'expansion',
+  'exchange',
   'checks',
   'explain',
   'drawing',

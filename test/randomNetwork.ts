@@ -133,3 +133,25 @@ export function ladder(resistors: number, seed = 1): NetworkDocument {
   if (resistors % 2 === 1) parts[resistors] = { ...parts[resistors], to: 'z' }
   return { format: 'nodrel-network', version: 1, title: 'ladder', parts }
 }
+
+/** A chain of so many bridges one inside or after another, with more resistors thrown across it, on a 12 V source. */
+export function randomBridges(seed: number, nodes: number, { zeros = false }: RandomOptions = {}): NetworkDocument {
+  const random = randomNumbers(seed)
+  const below = (n: number) => Math.floor(random() * n)
+  const parts: PartDocument[] = [{ name: 'E1', kind: 'source', from: 'p0', to: `p${nodes}`, voltage: '12 V' }]
+  const resistor = (from: number, to: number) =>
+    parts.push({
+      name: `R${parts.length}`,
+      kind: 'resistor',
+      from: `p${from}`,
+      to: `p${to}`,
+      resistance: zeros && random() < 0.1 ? '0' : values[below(values.length)],
+    })
+  for (let node = 0; node < nodes; node++) resistor(node, node + 1)
+  for (let node = 0; node + 2 <= nodes; node++) resistor(node, node + 2)
+  for (let more = below(4); more > 0; more--) {
+    const [a, b] = [below(nodes + 1), below(nodes + 1)]
+    if (a !== b) resistor(a, b)
+  }
+  return { format: 'nodrel-network', version: 1, title: 'bridges', parts }
+}

@@ -1,11 +1,21 @@
 import { exact, float, rounded, type Arithmetic } from './arithmetic'
 import { checks } from './checks'
-import { partValues, potentials } from './expansion'
+import { exchangeText, solveBeyond, type Stage } from './beyond'
+import { partValues, potentials, type Taste } from './expansion'
 import type { Explained } from './explain'
 import { knownOf, readNetwork, type Network, type Problem } from './network'
 import { wire, type Finding, type Naming, type Wiring } from './nodes'
 import { quantityText, unitOf, type Amount, type Unit } from './quantity'
-import { nameElements, sheetAt, stoppers, type Order, type Reduction } from './reduction'
+import {
+  nameElements,
+  reduce,
+  sheetAt,
+  stoppers,
+  type Begin,
+  type NamesOf,
+  type Order,
+  type Reduction,
+} from './reduction'
 import { reductionFindings, solve, type Numbers, type Status } from './solve'
 
 /** A quantity of the analysis: in SI base units, with a text for people, and the exact fraction when there is one. */
@@ -71,6 +81,10 @@ export interface AnalyseOptions {
   readonly arithmetic?: ArithmeticName
   /** `single` unless told otherwise. */
   readonly order?: Order
+  /** `deepest` unless told otherwise. */
+  readonly begin?: Begin
+  /** How equivalents are named: by their members unless told otherwise. */
+  readonly names?: NamesOf
   /** How nodes are labelled: numbers unless told otherwise. */
   readonly nodes?: Naming
 }
@@ -97,21 +111,102 @@ export interface Work {
   readonly elements: readonly Explained[]
 }
 
+/** What was exchanged at a bridge, by name; `text` as it is kept in a document. */
+export interface DoneExchange {
+  readonly kind: 'delta' | 'wye'
+  readonly text: string
+  readonly members: readonly number[]
+  /** Node labels; of a delta in the order of its members' first ends, of a wye in the order of its members. */
+  readonly corners: readonly string[]
+  /** What took their place, in the next stage; `pair` names the members it is worked out from, by position. */
+  readonly placed: readonly {
+    readonly pair: readonly [number, number]
+    readonly name: string
+    readonly from: string
+    readonly to: string
+    readonly resistance: Amount
+  }[]
+}
+
+/** The work beyond a bridge: each exchange, and the network that it leads to. */
+export interface BeyondStage {
+  readonly exchange: DoneExchange
+  readonly network: Network
+  readonly work: Work
+}
+
+/** What a worksheet needs beside an analysis. */
+export interface WorkChoices {
+  /** How the person finds the voltage or current of an element, where not by Ohm's law. */
+  readonly taste?: (reduction: Reduction) => (element: number) => Taste
+  /** The steps in an order of their own. */
+  readonly arrange?: (reduction: Reduction, wiring: Wiring) => Reduction
+  /** Goes on at bridges, with the exchanges that the person wants; stops there if absent. */
+  readonly beyond?: readonly string[]
+}
+
 /** Works a network out; refused only where the known quantity contradicts the network. */
 export function work(
   network: Network,
   options: AnalyseOptions,
-): Work | { readonly ok: false; readonly problems: readonly Problem[] } {
+  { taste, arrange, beyond }: WorkChoices = {},
+):
+  (Work & { readonly stages: readonly BeyondStage[] }) | { readonly ok: false; readonly problems: readonly Problem[] } {
   return withArithmetic(network, options, (arithmetic, tolerance) => {
     const wiring = wire(network, options.nodes)
-    const solved = solve(network, wiring, arithmetic, options.order ?? 'single')
+    const { order = 'single', begin = 'deepest', names = 'members' } = options
+    const plain = reduce(wiring, order, begin)
+    const reduction = arrange ? arrange(plain, wiring) : plain
+    const solved = solve(network, wiring, reduction, arithmetic, taste?.(reduction))
     if (!solved.ok) return { ok: false, problems: [solved.problem] }
-    const { numbers } = solved
     const amountOf = amountWriter(arithmetic)
-    const elements = explained(network, numbers, amountOf)
-    const analysis = describe(network, wiring, numbers, elements, arithmetic, tolerance, amountOf)
-    return { ok: true, analysis, wiring, reduction: numbers.reduction, elements }
+    const workOf = <N>(
+      it: Pick<Stage<N>, 'network' | 'wiring' | 'numbers'>,
+      amounts: AmountWriter<N>,
+      system: Arithmetic<N>,
+    ): Work => {
+      const elements = explained(it.network, it.numbers, names, amounts)
+      const analysis = describe(it.network, it.wiring, it.numbers, elements, system, tolerance, amounts)
+      return { ok: true, analysis, wiring: it.wiring, reduction: it.numbers.reduction, elements }
+    }
+    if (beyond === undefined || solved.numbers.status !== 'not-series-parallel')
+      return { ...workOf({ network, wiring, numbers: solved.numbers }, amountOf, arithmetic), stages: [] }
+
+    const gone = solveBeyond(network, wiring, solved.numbers, arithmetic, { order, begin, names, wanted: beyond })
+    if (!gone.ok) return { ok: false, problems: [gone.problem] }
+    const works = gone.stages.map((stage) => workOf(stage, amountOf, arithmetic))
+    const stages = works.slice(1).map((next, i) => ({
+      exchange: doneExchange(gone.stages[i], works[i], next, amountOf),
+      network: gone.stages[i + 1].network,
+      work: next,
+    }))
+    return { ...works[0], stages }
   })
+}
+
+function doneExchange<N>(
+  { exchange, placed, wiring }: Stage<N>,
+  before: Work,
+  after: Work,
+  amountOf: AmountWriter<N>,
+): DoneExchange {
+  if (!exchange) throw new Error('every stage but the last ends with an exchange')
+  const label = (node: number) => wiring.nodes[node].label
+  const names = before.elements.map(({ name }) => name)
+  const centre = after.wiring.nodes.find(({ points }) => points.includes('centre'))
+  return {
+    kind: exchange.kind,
+    text: exchangeText(exchange, names),
+    members: exchange.members,
+    corners: exchange.corners.map(label),
+    placed: placed.map(({ name, from, to, pair, resistance }) => ({
+      pair,
+      name,
+      from: label(from),
+      to: to === null ? (centre?.label ?? '') : label(to),
+      resistance: amountOf(resistance),
+    })),
+  }
 }
 
 type AmountWriter<N> = (n: N) => Amount
@@ -129,11 +224,13 @@ function amountWriter<N>(arithmetic: Arithmetic<N>): AmountWriter<N> {
 function explained<N>(
   network: Network,
   { reduction, resistance, expansion }: Numbers<N>,
+  naming: NamesOf,
   amountOf: AmountWriter<N>,
 ): Explained[] {
   const names = nameElements(
     reduction,
     network.parts.map(({ name }) => name),
+    naming,
   )
   const optional = (n: N | null | undefined): Amount | null => (n === null || n === undefined ? null : amountOf(n))
   return names.map((name, id) => ({
@@ -180,7 +277,7 @@ function describe<N>(
   const potential = parts && potentials(network, wiring, parts.voltage, arithmetic)
   const slack = tolerance * (reduction.steps.length + network.parts.length)
   const compared =
-    known && reduction.left.length === 1
+    known && reduction.left.length > 0
       ? checks(wiring, reduction, known.expansion, known.supply, arithmetic, slack)
       : []
   const source = network.parts[wiring.supply]
@@ -202,7 +299,7 @@ function describe<N>(
       kind: part.kind,
       resistance:
         part.kind === 'resistor'
-          ? sure(arithmetic.from(part.resistance), 'Ω')
+          ? sure(arithmetic.from(amountTyped(part.resistance)), 'Ω')
           : part.kind === 'wire'
             ? sure(arithmetic.zero, 'Ω')
             : null,
@@ -233,6 +330,11 @@ function describe<N>(
     findings: [...wiring.findings, ...reductionFindings(network, wiring, numbers, stopping, arithmetic)],
     ...(stopping.length > 0 && { residue: stopping.map(({ id }) => names[id]) }),
   }
+}
+
+/** A resistance as it was read; those that an exchange put into place are exact only where the arithmetic is. */
+function amountTyped({ value, exact: ratio }: Amount): Amount {
+  return ratio === '' ? { value } : { value, exact: ratio }
 }
 
 /** What the document itself says of the supply, where nothing can be worked out. */

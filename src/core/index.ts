@@ -14,4 +14,8 @@ export {
 } from './analyse'
 export { solveNumbers, type Numbers } from './solve'
 export * from './worksheet'
+export * from './rows'
+export * from './rounding'
+export * from './walk'
+export type { DoneExchange } from './analyse'
 export { currentPath, type CurrentPath } from './currentPath'

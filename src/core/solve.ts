@@ -1,17 +1,8 @@
 import type { Arithmetic } from './arithmetic'
-import { expand, type Expansion } from './expansion'
+import { expand, wholeOf, type Expansion, type Taste } from './expansion'
 import { isZeroOhm, type Network, type Problem } from './network'
 import { finding, type Finding, type Wiring } from './nodes'
-import {
-  leavesOf,
-  reduce,
-  reduceUnordered,
-  resistances,
-  type Combining,
-  type Order,
-  type Reduction,
-  type SheetElement,
-} from './reduction'
+import { leavesOf, reduceUnordered, resistances, type Combining, type Reduction, type SheetElement } from './reduction'
 import { findSupply, type Supply } from './supply'
 
 /** How far a network could be worked out. */
@@ -33,21 +24,22 @@ export interface Numbers<N, R extends Combining = Reduction> {
 export type Solved<N, R extends Combining = Reduction> =
   { readonly ok: true; readonly numbers: Numbers<N, R> } | { readonly ok: false; readonly problem: Problem }
 
-/** Reduces, finds the supply and expands, in the given number system and order. */
-export function solve<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>, order: Order): Solved<N> {
-  return solveReduced(network, wiring, reduce(wiring, order), arithmetic)
-}
-
 /** {@link solve} for the numbers alone, in no order that a person would take: several times faster. */
 export function solveNumbers<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>): Solved<N, Combining> {
-  return solveReduced(network, wiring, reduceUnordered(wiring), arithmetic)
+  return solve(network, wiring, reduceUnordered(wiring), arithmetic)
 }
 
-function solveReduced<N, R extends Combining>(
+/**
+ * The resistances of a reduction, its supply, and its expansion, in the given number system.
+ *
+ * @param taste how a person finds the voltage or current of each element, where not by Ohm's law
+ */
+export function solve<N, R extends Combining>(
   network: Network,
   wiring: Wiring,
   reduction: R,
   arithmetic: Arithmetic<N>,
+  taste?: (element: number) => Taste,
 ): Solved<N, R> {
   const leaves = wiring.live.map((part) => {
     const it = network.parts[part]
@@ -64,7 +56,7 @@ function solveReduced<N, R extends Combining>(
   if (equivalent !== null && arithmetic.isZero(equivalent)) return found('solved')
   const supply = findSupply(network, wiring, reduction, resistance, arithmetic)
   if (!supply.ok) return supply
-  const expansion = expand(reduction, resistance, supply.supply, arithmetic)
+  const expansion = expand(reduction, resistance, wholeOf(reduction, supply.supply), arithmetic, taste)
   return {
     ok: true,
     numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion },

@@ -1,34 +1,245 @@
-import { withArithmetic, work, type AnalyseOptions, type Refusal, type Work } from './analyse'
+import { withArithmetic, work, type AnalyseOptions, type DoneExchange, type Refusal, type Work } from './analyse'
+import { climbOrder, elementKey, findWanted, type AskedLine, type Wanted } from './asked'
 import { stretch, type Aside, type Label, type Picture, type Supply } from './drawing'
-import { waysTo } from './expansion'
+import { tasted, waysTo, valueBy, type Quantity, type Taste } from './expansion'
 import {
-  explainExpansion,
-  explainOutward,
-  explainStep,
-  explainSupply,
+  explainPotential,
   explainVerdict,
   explainWay,
-  type Explained,
-  type ExpansionExplanation,
   type Formula,
   type Sentence,
-  type StepExplanation,
   type WayExplanation,
 } from './explain'
-import { knownOf, type Network } from './network'
-import { shownText, type Amount, type Figures } from './quantity'
-import { judge, sheetAt, type Verdict } from './reduction'
+import { knownOf, usualSchool, type Asked, type Network, type School, type WorksheetChoices } from './network'
+import { figureCount, shownText, type Amount, type Figures } from './quantity'
+import { judge, leavesOf, pickSteps, sheetAt, type Reduction, type Verdict } from './reduction'
 
-/** Everything the worked valley shows, as plain data: the analysis, and what its sheets are drawn and explained from. */
+/** How a worksheet is done, every choice made. */
+export type Choices = School & Required<Pick<WorksheetChoices, 'ways' | 'asked' | 'exchanges'>>
+
+/** Everything the valley shows, as plain data: the analysis, and what its sheets are drawn and explained from. */
 export interface Worksheet extends Work {
   readonly network: Network
   readonly options: AnalyseOptions
+  readonly choices: Choices
+  /** On the way outward: the elements whose values are found while reducing, the known resistor first. */
+  readonly climbed: readonly number[]
+  /** Where only some quantities are asked for: what it takes, by element ids of this worksheet's reduction. */
+  readonly wanted: OnlyAsked | null
+  /** Where the work goes on beyond a bridge: each exchange with the worksheet that it leads to. */
+  readonly beyond: readonly { readonly exchange: DoneExchange; readonly worksheet: Worksheet }[]
 }
 
-/** Works a network out for the valley; refused only where the known quantity contradicts the network. */
-export function workOut(network: Network, options: AnalyseOptions = {}): Worksheet | Refusal {
-  const worked = work(network, options)
-  return worked.ok ? { network, options, ...worked } : { status: 'refused', problems: worked.problems }
+/** The worksheet cut down to what was asked for. */
+export interface OnlyAsked {
+  /** Values in the order in which they are found; -1 stands for the supply. */
+  readonly lines: readonly AskedLine[]
+  /** What was asked for and is not in the network (any more), or does not exist. */
+  readonly missing: readonly Asked[]
+  /** `work` is what a potential is added up from. */
+  readonly answers: readonly {
+    readonly name: string
+    readonly quantity: Asked['quantity']
+    readonly amount: Amount | null
+    readonly work: Formula | null
+  }[]
+  /** Equivalents that were not formed, and resistors of which nothing was worked out. */
+  readonly leftOut: { readonly steps: readonly string[]; readonly resistors: readonly string[] }
+}
+
+export interface WorksheetOptions extends AnalyseOptions {
+  readonly choices?: WorksheetChoices
+}
+
+/** Choices with the usual ones where none was made. */
+export function fullChoices(some: WorksheetChoices = {}): Choices {
+  const made = Object.fromEntries(Object.entries(some).filter(([, value]) => value !== undefined))
+  return { ...usualSchool, ways: {}, asked: [], exchanges: [], ...made }
+}
+
+/**
+ * Works a network out for the valley; refused only where the known quantity contradicts the network. Number system,
+ * order and names follow the choices, unless the options say otherwise.
+ */
+export function workOut(network: Network, { choices: made, ...given }: WorksheetOptions = {}): Worksheet | Refusal {
+  const choices = fullChoices(made)
+  const { order, begin, names, carry, figures } = choices
+  const paper = carry === 'paper' ? ({ arithmetic: `rounded:${figureCount(figures)}` } as const) : {}
+  const options: AnalyseOptions = { order, begin, names, ...paper, ...given }
+  const inside = network.known && network.known.part !== supplyName(network) ? network.known : null
+  const climbs = choices.outward === 'yes' && inside !== null
+  const worked = work(network, options, {
+    taste: (reduction) => tasteOf(choices, reduction, network),
+    ...(climbs && {
+      arrange: (reduction) => {
+        const start = leafOf(reduction, network, inside.part)
+        // Without the known resistor among the live ones, or at a bridge, there is no climb.
+        return start < 0 || reduction.left.length !== 1
+          ? reduction
+          : pickSteps(reduction, climbOrder(reduction, start)).reduction
+      },
+    }),
+    ...(choices.beyond === 'yes' && { beyond: choices.exchanges }),
+  })
+  if (!worked.ok) return { status: 'refused', problems: worked.problems }
+  const { stages, ...first } = worked
+  const sheet = (network: Network, work: Work): Worksheet => ({
+    ...work,
+    network,
+    options,
+    choices,
+    climbed: [],
+    wanted: null,
+    beyond: [],
+  })
+  const all: Worksheet = {
+    ...sheet(network, first),
+    climbed:
+      climbs && first.reduction.left.length === 1
+        ? climbOf(first.reduction, leafOf(first.reduction, network, inside.part))
+        : [],
+    beyond: stages.map(({ exchange, network: next, work: done }) => ({ exchange, worksheet: sheet(next, done) })),
+  }
+  return choices.asked.length > 0 && first.reduction.left.length === 1 ? onlyWanted(all) : all
+}
+
+function supplyName(network: Network): string | undefined {
+  return network.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')?.name
+}
+
+function leafOf(reduction: Reduction, network: Network, name: string): number {
+  return reduction.leaves.findIndex((part) => network.parts[part].name === name)
+}
+
+function climbOf({ into }: Reduction, start: number): number[] {
+  const climbed: number[] = []
+  for (let member = start; member >= 0; member = into[member]) climbed.push(member)
+  return climbed
+}
+
+/** The worksheet cut down to the steps that lead to what was asked for. */
+function onlyWanted(all: Worksheet): Worksheet {
+  const { network, wiring, reduction, choices, analysis } = all
+  const known = knownOf(network)
+  const [whole] = reduction.left
+  const at = known && (known.part === supplyName(network) ? whole : leafOf(reduction, network, known.part))
+  const solved = analysis.supply.current !== null
+  const wanted = findWanted(
+    choices.asked,
+    network,
+    wiring,
+    reduction,
+    known && at !== null && at >= 0 && solved ? { element: at, quantity: known.quantity } : null,
+    tasteOf(choices, reduction, network),
+  )
+  const { reduction: picked, ids } = pickSteps(reduction, wanted.steps)
+  const old = [...ids.keys()]
+  return {
+    ...all,
+    reduction: picked,
+    elements: old.map((id) => all.elements[id]),
+    climbed: all.climbed.flatMap((id) => ids.get(id) ?? []),
+    wanted: {
+      lines: inNewIds(wanted, ids),
+      missing: wanted.missing,
+      answers: [
+        ...wanted.values.map(({ element, quantity }) => ({
+          name: element === whole ? (supplyName(network) ?? '') : all.elements[element].name,
+          quantity,
+          amount: all.elements[element][quantity],
+          work: null,
+        })),
+        ...wanted.potentials.map(({ node, drops }) => ({
+          name: wiring.nodes[node].label,
+          quantity: 'potential' as const,
+          amount: analysis.nodes[node].potential,
+          work: explainPotential(
+            wiring.nodes[node].label,
+            drops.map(({ element, sign }) => ({ sign, drop: all.elements[element] })),
+            analysis.nodes[node].potential,
+          ),
+        })),
+      ],
+      leftOut: {
+        steps: reduction.steps
+          .filter((_, k) => !wanted.steps.includes(k))
+          .map(({ result }) => all.elements[result].name),
+        resistors: reduction.leaves.flatMap((part, leaf) =>
+          wanted.lines.some(({ element }) => element === leaf) || wanted.values.some(({ element }) => element === leaf)
+            ? []
+            : [network.parts[part].name],
+        ),
+      },
+    },
+  }
+}
+
+/** The lines by the ids that are left; what was handed on by an equivalent that is not formed comes from further away. */
+function inNewIds(wanted: Wanted, ids: ReadonlyMap<number, number>): AskedLine[] {
+  const lineOf = new Map(wanted.lines.map((line) => [`${line.quantity} ${line.element}`, line]))
+  const rename = (id: number) => ids.get(id) ?? -1
+  /** The nearest element still there from which a value was carried; −1 for the supply. */
+  const origin = (quantity: string, from: number): number => {
+    for (let id = from; ;) {
+      if (ids.has(id)) return rename(id)
+      const way = lineOf.get(`${quantity} ${id}`)?.way
+      if (way?.way !== 'carried' && way?.way !== 'outward') return -1
+      id = way.from
+    }
+  }
+  const lines = wanted.lines.flatMap((line) => {
+    const element = ids.get(line.element)
+    if (element === undefined) return []
+    const { way } = line
+    if (way.way === 'carried' || way.way === 'outward')
+      return [{ ...line, element, way: { ...way, from: origin(line.quantity, way.from) } }]
+    if (way.way === 'divider') return [{ ...line, element, way: { ...way, of: rename(way.of) } }]
+    return [{ ...line, element }]
+  })
+  return lines
+}
+
+/** How the person finds each voltage or current: what was chosen for it, the rest for the last, or as always. */
+export function tasteOf(
+  { expand, rest, ways }: Choices,
+  reduction: Reduction,
+  network: Network,
+): (element: number) => Taste {
+  const single = Object.keys(ways).some((key) => /^[VI] /.test(key))
+  return (element) => {
+    const up = reduction.into[element]
+    if (up < 0) return 'ohm'
+    const { kind, members } = reduction.steps[up - reduction.leaves.length]
+    const chosen = single
+      ? ways[`${kind === 'series' ? 'V' : 'I'} ${elementKey(element, reduction, network)}`]
+      : undefined
+    if (chosen === 'ohm' || chosen === 'divider' || chosen === 'ratio' || chosen === 'rest') return chosen
+    return rest === 'yes' && members[members.length - 1] === element ? 'rest' : expand
+  }
+}
+
+/** The way by which the worksheet finds a voltage, current or power. */
+export function wayTaken(worksheet: Worksheet, id: number, quantity: Quantity) {
+  const { reduction, network, choices } = worksheet
+  const ways = waysTo(quantity, id, reduction, givenIn(worksheet))
+  if (quantity === 'power') {
+    const up = reduction.into[id]
+    const inSeries = up >= 0 && reduction.steps[up - reduction.leaves.length].kind === 'series'
+    const known = up < 0 ? 'V·I' : inSeries ? 'I²·R' : 'V²/R'
+    const wanted = choices.power === 'known' ? known : choices.power
+    return ways.find(({ way }) => way === wanted) ?? ways[0]
+  }
+  if (ways[0]?.way !== 'ohm') return ways[0]
+  const up = reduction.into[id]
+  const { members } = reduction.steps[up - reduction.leaves.length]
+  return tasted(ways, tasteOf(choices, reduction, network)(id), (other) => members.indexOf(other) < members.indexOf(id))
+}
+
+function givenIn({ elements }: Worksheet) {
+  return {
+    isZeroOhm: (id: number) => elements[id].resistance.value === 0,
+    carries: (id: number) => elements[id].current !== null,
+  }
 }
 
 /** Which values stand at the parts: their resistance on the way down, voltage and current on the way up. */
@@ -45,6 +256,9 @@ interface Shown {
 /** Whether a sheet is a line from + to −, or closes the loop with the source at the left. */
 export type Form = 'line' | 'loop'
 
+/** Which values a sheet may show of an element: all, unless they are not found yet or not asked for. */
+export type Visible = (id: number, quantity: 'voltage' | 'current') => boolean
+
 /** Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone. */
 export function drawSheet(
   worksheet: Worksheet,
@@ -52,15 +266,20 @@ export function drawSheet(
   side: Side,
   figures: Figures,
   form: Form = 'line',
+  visible: Visible = () => true,
 ): Picture {
-  const { elements, network, wiring, analysis } = worksheet
-  const label = ({ name, resistance, voltage, current }: Shown): Label => ({
-    name,
-    lines:
-      side === 'reduce'
-        ? [shownText(resistance, 'Ω', figures)]
-        : [shownText(voltage, 'V', figures), shownText(current, 'A', figures)],
-  })
+  const { elements, network, wiring, analysis, climbed } = worksheet
+  const up = ({ voltage, current }: Shown, shows: (quantity: 'voltage' | 'current') => boolean) => [
+    shows('voltage') ? shownText(voltage, 'V', figures) : '',
+    shows('current') ? shownText(current, 'A', figures) : '',
+  ]
+  const label = (shown: Shown, id?: number): Label => {
+    const shows = (quantity: 'voltage' | 'current') => id === undefined || visible(id, quantity)
+    const down = [shownText(shown.resistance, 'Ω', figures)]
+    // On the way outward the values climb with the equivalent that takes in the known resistor.
+    const carried = id !== undefined && side === 'reduce' && climbed.includes(id) ? up(shown, shows) : []
+    return { name: shown.name, lines: side === 'reduce' ? [...down, ...carried] : up(shown, shows) }
+  }
   const aside = network.parts.flatMap((part, i): Aside[] =>
     steps > 0 || part.kind !== 'resistor' || wiring.idle[i] === null
       ? []
@@ -81,58 +300,10 @@ export function drawSheet(
   return stretch(
     sheetAt(worksheet.reduction, wiring, steps),
     wiring.place,
-    (id) => label(elements[id]),
+    (id) => label(elements[id], id),
     aside,
     closedBy,
   )
-}
-
-/** Step number `step` in words and arithmetic. */
-export function explainRowDown(worksheet: Worksheet, step: number): StepExplanation {
-  const { reduction, elements, wiring } = worksheet
-  const { kind, members, result } = reduction.steps[step]
-  const nodes =
-    kind === 'series'
-      ? members.slice(1).map((member) => reduction.from[member])
-      : [reduction.from[result], reduction.to[result]]
-  return explainStep(
-    kind,
-    members.map((member) => elements[member]),
-    elements[result],
-    nodes.map((node) => wiring.nodes[node].label),
-  )
-}
-
-/** How undoing step number `step` gives its members their values; null where there is no supply to carry back. */
-export function explainRowUp({ reduction, elements }: Worksheet, step: number): ExpansionExplanation | null {
-  const { kind, members, result } = reduction.steps[step]
-  if (elements[result].voltage === null) return null
-  return explainExpansion(
-    kind,
-    members.map((member) => elements[member]),
-    elements[result],
-  )
-}
-
-/** The supply's formulas at the floor of the valley; none where there is no supply. */
-export function explainFloor({ network, wiring, reduction, elements }: Worksheet): Formula[] {
-  const [whole] = reduction.left
-  if (reduction.left.length !== 1) return []
-  const known = knownOf(network)
-  const given = known?.part === network.parts[wiring.supply].name ? known.quantity : null
-  return explainSupply(elements[whole], given)
-}
-
-/** How the supply was found from what is known of a resistor; none where it is known of the source itself. */
-export function explainKnown({ network, wiring, reduction, elements }: Worksheet): WayExplanation[] {
-  const { known } = network
-  if (!known || known.part === network.parts[wiring.supply].name || reduction.left.length !== 1) return []
-  const start = reduction.leaves.findIndex((part) => network.parts[part].name === known.part)
-  const onward: { kind: 'series' | 'parallel'; whole: Explained }[] = []
-  for (let result = reduction.into[start]; result >= 0; result = reduction.into[result]) {
-    onward.push({ kind: reduction.steps[result - reduction.leaves.length].kind, whole: elements[result] })
-  }
-  return explainOutward({ quantity: known.quantity, at: elements[start] }, onward)
 }
 
 /** Series, parallel or neither, for elements of the sheet after so many steps, with the reason in sentences. */
@@ -153,44 +324,40 @@ export function judgeOn(
   }
 }
 
-export type ExpandedQuantity = 'voltage' | 'current' | 'power'
-
 /** Every way to a value of an element, each with its formula, the one shown in the valley first. */
-export function explainWays(worksheet: Worksheet, id: number, quantity: ExpandedQuantity): WayExplanation[] {
+export function explainWays(worksheet: Worksheet, id: number, quantity: Quantity): WayExplanation[] {
   return waysOfAll(worksheet, [{ id, quantity }])[0]
 }
 
 /** {@link explainWays} for many values at once. */
 export function waysOfAll(
   worksheet: Worksheet,
-  wanted: readonly { id: number; quantity: ExpandedQuantity }[],
+  wanted: readonly { id: number; quantity: Quantity }[],
 ): WayExplanation[][] {
   const { network, options, elements, reduction } = worksheet
   if (!worksheet.analysis.supply.current) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
-    const numbers = <K extends 'resistance' | ExpandedQuantity>(which: K) =>
+    const numbers = <K extends 'resistance' | Quantity>(which: K) =>
       elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.from(amount)))
-    const sure = (which: 'resistance' | 'voltage' | 'power') =>
-      numbers(which).map((number) => number ?? arithmetic.zero)
-    const values = {
-      resistance: sure('resistance'),
-      voltage: sure('voltage'),
-      current: numbers('current'),
-      power: sure('power'),
-    }
-    type Number = (typeof values.voltage)[number]
-    const amountOf = (found: Number, own: Number | null, written: Amount | null) =>
-      found === own && written ? written : arithmetic.toAmount(found)
-    return wanted.map(({ id, quantity }) =>
-      waysTo(quantity, id, reduction, values, arithmetic).map((way) =>
-        explainWay(
-          quantity,
-          id,
-          way,
-          amountOf(way.value, values[quantity][id], elements[id][quantity]),
-          (other) => elements[other],
-        ),
-      ),
-    )
+    const sure = (which: 'resistance' | 'voltage') => numbers(which).map((number) => number ?? arithmetic.zero)
+    const values = { resistance: sure('resistance'), voltage: sure('voltage'), current: numbers('current') }
+    const given = givenIn(worksheet)
+    return wanted.map(({ id, quantity }) => {
+      const own = elements[id][quantity]
+      const expected = own === null ? undefined : arithmetic.from(own)
+      const taken = wayTaken(worksheet, id, quantity)
+      const ways = waysTo(quantity, id, reduction, given)
+      const isTaken = (way: (typeof ways)[number]) => way.way === taken?.way
+      return [...ways.filter(isTaken), ...ways.filter((way) => !isTaken(way))].map((way) => {
+        const value = arithmetic.write(valueBy(way, quantity, id, values, arithmetic), expected)
+        const amount = own !== null && value === expected ? own : arithmetic.toAmount(value)
+        return explainWay(quantity, id, way, amount, (other) => elements[other])
+      })
+    })
   })
+}
+
+/** The names of the resistors inside an element, in listed order. */
+export function resistorsIn({ reduction, network }: Worksheet, element: number): string[] {
+  return leavesOf(reduction, element).map((part) => network.parts[part].name)
 }

@@ -1,7 +1,7 @@
 import katex from 'katex'
 import { memo } from 'react'
 import { formulaText, type Formula as FormulaTokens, type Token } from '@/core/explain'
-import { writeQuantity, type Amount, type Figures, type Unit } from '@/core/quantity'
+import { writeQuantity, type Amount, type Figures, type ShownUnit } from '@/core/quantity'
 
 /** A formula, typeset. Names are escaped on the way into TeX; KaTeX runs without trust, so they stay text. */
 export const Formula = memo(function Formula({
@@ -36,7 +36,7 @@ export function texOf(tokens: FormulaTokens, figures: Figures): string {
   return tokens.map((token) => texOfToken(token, figures)).join(' ')
 }
 
-const signs = { '=': '=', '·': '\\cdot ', '+': '+', '−': '-', '⇒': '\\;\\Rightarrow\\;', '²': '^{2}' } as const
+const signs = { '=': '=', '·': '\\cdot ', '+': '+', '−': '-', '²': '^{2}' } as const
 
 function texOfToken(token: Token, figures: Figures): string {
   switch (token.token) {
@@ -52,6 +52,8 @@ function texOfToken(token: Token, figures: Figures): string {
       return signs[token.sign]
     case 'fraction':
       return `\\frac{${texOf(token.over, figures)}}{${texOf(token.under, figures)}}`
+    case 'bracket':
+      return `\\left(${texOf(token.inside, figures)}\\right)`
     case 'root':
       return `\\sqrt{${texOf(token.under, figures)}}`
   }
@@ -59,7 +61,7 @@ function texOfToken(token: Token, figures: Figures): string {
 
 /** `R` of `R2+3` is written R with the subscript 2+3: the letter is not said twice. */
 function subscript(letter: string, name: string): string {
-  const bare = letter === 'R' ? name.replace(/(^|[(])R(?=[\d(e])/g, '$1') : name
+  const bare = letter === 'R' ? name.replace(/(^|[(])R(?=[\d(YD]|eq|[a-z]{1,2}$)/g, '$1') : name
   return bare
     .split('‖')
     .map(
@@ -69,7 +71,12 @@ function subscript(letter: string, name: string): string {
     .join('\\parallel ')
 }
 
-function amountTex(amount: Amount, unit: Unit, figures: Figures): string {
+/** The digits of a raised power of ten. */
+function lowered(power: string): string {
+  return [...power].map((digit) => (digit === '⁻' ? '-' : '⁰¹²³⁴⁵⁶⁷⁸⁹'.indexOf(digit))).join('')
+}
+
+function amountTex(amount: Amount, unit: ShownUnit, figures: Figures): string {
   const { number, prefix } = writeQuantity(amount, unit, figures)
   const fraction = /^(−?)(\d+)\/(\d+)$/.exec(number)
   const digits = fraction
@@ -78,5 +85,6 @@ function amountTex(amount: Amount, unit: Unit, figures: Figures): string {
         .replace('−', '-')
         .replace(/√(\d+)/, '\\sqrt{$1}')
         .replace(/e(-?\d+)$/, '\\cdot 10^{$1}')
+        .replace(/·10([⁻⁰¹²³⁴-⁹]+)$/, (_, power: string) => `\\cdot 10^{${lowered(power)}}`)
   return `${digits}\\,\\mathrm{${prefix === 'µ' ? '\\text{µ}' : prefix}${unit === 'Ω' ? '\\Omega' : unit}}`
 }

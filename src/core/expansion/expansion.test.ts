@@ -5,15 +5,26 @@ import { checks } from '../checks'
 import type { Network } from '../network'
 import { wire } from '../nodes'
 import { solve } from '../solve'
-import { partValues, potentials, waysTo } from '.'
+import { reduce } from '../reduction'
+import { partValues, potentials, valueBy, waysTo, type Quantity } from '.'
 
 function solved<N>(of: Network, arithmetic: Arithmetic<N>) {
   const wiring = wire(of)
-  const result = solve(of, wiring, arithmetic, 'single')
+  const result = solve(of, wiring, reduce(wiring), arithmetic)
   if (!result.ok) throw new Error(result.problem.message)
   const { reduction, resistance, supply, expansion } = result.numbers
   if (!supply || !expansion) return null
-  return { wiring, reduction, resistance, supply, expansion, values: { ...expansion, resistance } }
+  const values = { ...expansion, resistance }
+  const given = {
+    isZeroOhm: (id: number) => arithmetic.isZero(resistance[id]),
+    carries: (id: number) => expansion.current[id] !== null,
+  }
+  const ways = (quantity: Quantity, id: number) =>
+    waysTo(quantity, id, reduction, given).map((way) => ({
+      way: way.way,
+      value: arithmetic.write(valueBy(way, quantity, id, values, arithmetic)),
+    }))
+  return { wiring, reduction, resistance, supply, expansion, values, ways }
 }
 
 test('in random networks every way to every value gives the same number, exactly', () => {
@@ -24,7 +35,7 @@ test('in random networks every way to every value gives the same number, exactly
     all.resistance.forEach((_, id) => {
       for (const quantity of ['voltage', 'current', 'power'] as const) {
         const own = all.values[quantity][id]
-        for (const { way, value } of waysTo(quantity, id, all.reduction, all.values, exact)) {
+        for (const { way, value } of all.ways(quantity, id)) {
           if (own === null) throw new Error(`${way} finds an undefined ${quantity}`)
           expect(exact.compare(value, own)).toBe(0)
           compared++
@@ -38,8 +49,7 @@ test('in random networks every way to every value gives the same number, exactly
 test('the way that expansion took stands first', () => {
   const all = solved(network(worked), exact)
   if (!all) throw new Error('not solved')
-  const first = (quantity: 'voltage' | 'current', id: number) =>
-    waysTo(quantity, id, all.reduction, all.values, exact)[0].way
+  const first = (quantity: 'voltage' | 'current', id: number) => all.ways(quantity, id)[0].way
   expect([first('current', 1), first('voltage', 1)]).toEqual(['carried', 'ohm']) // R2 lies in series
   expect([first('voltage', 3), first('current', 3)]).toEqual(['carried', 'ohm']) // R4 lies in parallel
   const whole = all.reduction.left[0]
@@ -49,7 +59,7 @@ test('the way that expansion took stands first', () => {
 test('with two branches the divider is offered in both forms, with three in one', () => {
   const ways = (texts: readonly string[]) => {
     const all = solved(network(texts), exact)
-    return all ? waysTo('current', 0, all.reduction, all.values, exact).map(({ way }) => way) : []
+    return all ? all.ways('current', 0).map(({ way }) => way) : []
   }
   expect(ways(['E1 A B 6', 'R1 A B 2', 'R2 A B 3'])).toEqual([
     'ohm',
@@ -66,8 +76,7 @@ test('on paper two right ways can differ by rounding', () => {
   const all = solved(network(['E1 A C 10', 'R1 A B 3', 'R2 B C 4']), paper)
   if (!all) throw new Error('not solved')
   // I = 10/7 = 1.43 A; by Ohm's law V1 = 1.43 · 3 = 4.29 V, V2 = 1.43 · 4 = 5.72 V; together 10.01 V.
-  const value = (id: number) =>
-    waysTo('voltage', id, all.reduction, all.values, paper).map(({ way, value: v }) => [way, paper.toAmount(v).value])
+  const value = (id: number) => all.ways('voltage', id).map(({ way, value: v }) => [way, paper.toAmount(v).value])
   expect(value(0)).toEqual([
     ['ohm', 4.29],
     ['divider', 4.29],

@@ -2,6 +2,6 @@
  * In: a reduction and its supply. Out: voltage, current and power of every element and part, node potentials,
  * and the ways to each value. Textbooks: “work back”, “Ohm's law and the divider rules”.
  */
-export { expand, type Expansion } from './expand'
+export { expand, wholeOf, type Expansion, type Start } from './expand'
 export { partValues, potentials, type PartValues } from './parts'
-export { waysTo, type Way, type WithValue } from './ways'
+export { tasted, valueBy, waysTo, type Given, type Quantity, type Taste, type Values, type Way } from './ways'

@@ -1,5 +1,5 @@
 import type { Arithmetic } from '../arithmetic'
-import type { Reduction } from '../reduction'
+import type { Combining } from '../reduction'
 import type { Expansion } from './expand'
 
 /** How a voltage, current or power of an element can be found. Numbers in it are element ids. */
@@ -22,87 +22,104 @@ export type Way =
   | { readonly way: 'I²·R' }
   | { readonly way: 'V²/R' }
 
-export type WithValue<N> = Way & { readonly value: N }
+export type Quantity = 'voltage' | 'current' | 'power'
 
-type Values<N> = Expansion<N> & { readonly resistance: readonly N[] }
+/** What there is of each element to find values from. */
+export interface Given {
+  readonly isZeroOhm: (element: number) => boolean
+  /** Whether its current is defined. */
+  readonly carries: (element: number) => boolean
+}
 
 /**
- * Every way to a value of an element, the one that expansion took first. Ways that would divide by zero, or use
- * an undefined current, are left out; none is left where the value itself is undefined.
+ * Every way to a value of an element, Ohm's law first where it is found and not handed down. Ways that would divide by
+ * zero, or use an undefined current, are left out; none is left where the value itself is undefined.
  */
-export function waysTo<N>(
-  quantity: 'voltage' | 'current' | 'power',
-  element: number,
-  reduction: Reduction,
-  values: Values<N>,
-  arithmetic: Arithmetic<N>,
-): WithValue<N>[] {
-  if (quantity === 'power') return powerWays(element, values, arithmetic)
-  const { resistance: R, voltage: V, current: I } = values
-  const { multiply, divide, subtract, add, isZero } = arithmetic
-  const own = I[element]
-  const expected = quantity === 'voltage' ? V[element] : (own ?? undefined)
-  const write = (value: N) => arithmetic.write(value, expected)
-  if (own === null)
-    return quantity === 'voltage' ? [{ way: 'carried', from: reduction.into[element], value: V[element] }] : []
-  const ohm = (): WithValue<N>[] => {
-    if (quantity === 'voltage') return [{ way: 'ohm', value: write(multiply(own, R[element])) }]
-    return isZero(R[element]) ? [] : [{ way: 'ohm', value: write(divide(V[element], R[element])) }]
+export function waysTo(quantity: Quantity, element: number, reduction: Combining, given: Given): Way[] {
+  const { isZeroOhm, carries } = given
+  if (quantity === 'power') {
+    return [
+      ...(carries(element) ? ([{ way: 'V·I' }, { way: 'I²·R' }] as const) : []),
+      ...(isZeroOhm(element) ? [] : ([{ way: 'V²/R' }] as const)),
+    ]
   }
-
   const from = reduction.into[element]
-  if (from < 0) return [{ way: 'supply', value: quantity === 'voltage' ? V[element] : own }, ...ohm()]
+  if (!carries(element)) return quantity === 'voltage' ? [{ way: 'carried', from }] : []
+  const ways: Way[] = quantity === 'voltage' || !isZeroOhm(element) ? [{ way: 'ohm' }] : []
+  if (from < 0) return [{ way: 'supply' }, ...ways]
   const { kind, members } = reduction.steps[from - reduction.leaves.length]
-  const carriedOver = kind === 'series' ? 'current' : 'voltage'
-  if (quantity === carriedOver) {
-    return [{ way: 'carried', from, value: quantity === 'voltage' ? V[element] : own }, ...ohm()]
-  }
+  if (quantity === (kind === 'series' ? 'current' : 'voltage')) return [{ way: 'carried', from }, ...ways]
+  if (kind === 'parallel' && !carries(from)) return ways
 
-  const whole = kind === 'series' ? V[from] : I[from]
-  if (whole === null) return ohm()
   const others = members.filter((member) => member !== element)
-  const sibling = others.find((other) => !isZero(R[other]))
-  const ways: WithValue<N>[] = ohm()
+  const sibling = others.find((other) => !isZeroOhm(other))
   if (kind === 'series') {
-    if (!isZero(R[from]))
-      ways.push({ way: 'divider', of: from, value: write(divide(multiply(whole, R[element]), R[from])) })
-    if (sibling !== undefined)
-      ways.push({ way: 'ratio', to: sibling, value: write(divide(multiply(V[sibling], R[element]), R[sibling])) })
-  } else if (!isZero(R[element])) {
-    const [other] = others
-    if (others.length === 1) {
-      const value = write(divide(multiply(whole, R[other]), add(R[element], R[other])))
-      ways.push({ way: 'divider-of-two', of: from, other, value })
-    }
-    ways.push({ way: 'divider', of: from, value: write(divide(multiply(whole, R[from]), R[element])) })
-    const siblings = sibling === undefined ? null : I[sibling]
-    if (sibling !== undefined && siblings !== null) {
-      ways.push({ way: 'ratio', to: sibling, value: write(divide(multiply(siblings, R[sibling]), R[element])) })
-    }
+    if (!isZeroOhm(from)) ways.push({ way: 'divider', of: from })
+    if (sibling !== undefined) ways.push({ way: 'ratio', to: sibling })
+  } else if (!isZeroOhm(element)) {
+    if (others.length === 1) ways.push({ way: 'divider-of-two', of: from, other: others[0] })
+    ways.push({ way: 'divider', of: from })
+    if (sibling !== undefined && carries(sibling)) ways.push({ way: 'ratio', to: sibling })
   }
-  const rest = others.map((other) => (kind === 'series' ? V[other] : I[other]))
-  if (rest.every((value) => value !== null)) {
-    ways.push({
-      way: 'subtraction',
-      from,
-      others,
-      value: write(rest.reduce<N>((left, value) => subtract(left, value as N), whole)),
-    })
-  }
+  if (kind === 'series' || others.every(carries)) ways.push({ way: 'subtraction', from, others })
   return ways
 }
 
-function powerWays<N>(element: number, values: Values<N>, arithmetic: Arithmetic<N>): WithValue<N>[] {
-  const { multiply, divide, isZero } = arithmetic
-  const write = (value: N) => arithmetic.write(value, values.power[element])
-  const R = values.resistance[element]
-  const V = values.voltage[element]
-  const I = values.current[element]
-  const ways: WithValue<N>[] = []
-  if (I !== null) {
-    ways.push({ way: 'V·I', value: write(multiply(V, I)) })
-    ways.push({ way: 'I²·R', value: write(multiply(multiply(I, I), R)) })
+/** Values by element id, as far as they are known. */
+export type Values<N> = Pick<Expansion<N>, 'voltage' | 'current'> & { readonly resistance: readonly N[] }
+
+/** The value that a way gives, before it is written down. What the way uses must be known. */
+export function valueBy<N>(
+  way: Way,
+  quantity: Quantity,
+  element: number,
+  values: Values<N>,
+  arithmetic: Arithmetic<N>,
+): N {
+  const { multiply, divide, subtract, add, zero } = arithmetic
+  const { resistance: R, voltage: V } = values
+  const I = (id: number) => values.current[id] ?? zero
+  const same = (id: number) => (quantity === 'voltage' ? V[id] : I(id))
+  switch (way.way) {
+    case 'supply':
+      return same(element)
+    case 'carried':
+      return same(way.from)
+    case 'ohm':
+      return quantity === 'voltage' ? multiply(I(element), R[element]) : divide(V[element], R[element])
+    case 'divider':
+      return quantity === 'voltage'
+        ? divide(multiply(V[way.of], R[element]), R[way.of])
+        : divide(multiply(I(way.of), R[way.of]), R[element])
+    case 'divider-of-two':
+      return divide(multiply(I(way.of), R[way.other]), add(R[element], R[way.other]))
+    case 'ratio':
+      return quantity === 'voltage'
+        ? divide(multiply(V[way.to], R[element]), R[way.to])
+        : divide(multiply(I(way.to), R[way.to]), R[element])
+    case 'subtraction':
+      return way.others.reduce((left, other) => subtract(left, same(other)), same(way.from))
+    case 'V·I':
+      return multiply(V[element], I(element))
+    case 'I²·R':
+      return multiply(multiply(I(element), I(element)), R[element])
+    case 'V²/R':
+      return divide(multiply(V[element], V[element]), R[element])
   }
-  if (!isZero(R)) ways.push({ way: 'V²/R', value: write(divide(multiply(V, V), R)) })
-  return ways
+}
+
+/** Which of the ways to a found voltage or current a person takes. */
+export type Taste = 'ohm' | 'divider' | 'ratio' | 'rest'
+
+/**
+ * The way of a person's taste where it is among those there are, else the first. A ratio compares with a member that
+ * comes before it, since that one is known by then.
+ */
+export function tasted(ways: readonly Way[], taste: Taste, isKnown: (element: number) => boolean): Way {
+  const found = ways.find(({ way }) => {
+    if (taste === 'divider') return way === 'divider-of-two' || way === 'divider'
+    return way === (taste === 'rest' ? 'subtraction' : taste)
+  })
+  const needs = found?.way === 'ratio' ? [found.to] : found?.way === 'subtraction' ? found.others : []
+  return found && needs.every(isKnown) ? found : ways[0]
 }

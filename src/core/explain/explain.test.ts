@@ -22,27 +22,38 @@ const line = (formula: Formula) => formulaText(formula)
 const worksheet = sheet(worked)
 
 test('a series step names its members, why, and the sum', () => {
-  const { title, reason, formula } = explainRowDown(worksheet, 0)
+  const { title, reason, lines, keys } = explainRowDown(worksheet, 0)
   expect(wordSentence(title)).toBe('R2 and R3 in series')
   expect(wordSentence(reason)).toBe('nothing else leaves node 3, between them')
-  expect(line(formula)).toBe('R[R2+3] = 10 Ω + 20 Ω = 30 Ω')
+  expect(lines.map(line)).toEqual(['R[R2+3] = 10 Ω + 20 Ω = 30 Ω'])
+  expect(keys.join(' ')).toBe('10 + 20 =')
 })
 
 test('a parallel step turns the sum of reciprocals over', () => {
-  const { title, reason, formula } = explainRowDown(worksheet, 1)
+  const { title, reason, lines, keys } = explainRowDown(worksheet, 1)
   expect(wordSentence(title)).toBe('R2+3 and R4 in parallel')
   expect(wordSentence(reason)).toBe('both ends on nodes 2 and 4')
-  expect(line(formula)).toBe('(1)/(R[(R2+3)‖4]) = (1)/(30 Ω) + (1)/(15 Ω) ⇒ R[(R2+3)‖4] = 10 Ω')
+  expect(lines.map(line)).toEqual([
+    '(1)/(R[(R2+3)‖4]) = (1)/(30 Ω) + (1)/(15 Ω) = 100 mS',
+    'R[(R2+3)‖4] = (1)/(100 mS) = 10 Ω',
+  ])
+  expect(keys.join(' ')).toBe('( 30 x⁻¹ + 15 x⁻¹ ) x⁻¹ =')
 })
 
 test('expanding says what carries over, applies Ohm’s law, and checks', () => {
   const series = explainRowUp(worksheet, 0)
   expect(series && wordSentence(series.title)).toBe('I carries over from R2+3')
-  expect(series?.lines.map(line)).toEqual(['V[R2] = 320 mA · 10 Ω = 3.2 V', 'V[R3] = 320 mA · 20 Ω = 6.4 V'])
+  expect(series?.lines.map(({ formula }) => line(formula))).toEqual([
+    'V[R2] = 320 mA · 10 Ω = 3.2 V',
+    'V[R3] = 320 mA · 20 Ω = 6.4 V',
+  ])
   expect(series?.check && line(series.check)).toBe('3.2 V + 6.4 V = 9.6 V')
   const parallel = explainRowUp(worksheet, 1)
   expect(parallel && wordSentence(parallel.title)).toBe('V carries over from (R2+3)‖4')
-  expect(parallel?.lines.map(line)).toEqual(['I[R2+3] = (9.6 V)/(30 Ω) = 320 mA', 'I[R4] = (9.6 V)/(15 Ω) = 640 mA'])
+  expect(parallel?.lines.map(({ formula }) => line(formula))).toEqual([
+    'I[R2+3] = (9.6 V)/(30 Ω) = 320 mA',
+    'I[R4] = (9.6 V)/(15 Ω) = 640 mA',
+  ])
   expect(parallel?.check && line(parallel.check)).toBe('320 mA + 640 mA = 960 mA')
 })
 
@@ -96,8 +107,8 @@ test('the other ways to a value all give the same number', () => {
     'one voltage in parallel: the same as across (R2+3)‖4: V[R4] = V[(R2+3)‖4] = 9.6 V',
   )
   expect(ways(0, 'power')).toEqual([
-    'power from voltage and current: P[R1] = 1.44 V · 960 mA = 1.382 W',
     'power from current and resistance: P[R1] = 960 mA ² · 1.5 Ω = 1.382 W',
+    'power from voltage and current: P[R1] = 1.44 V · 960 mA = 1.382 W',
     'power from voltage and resistance: P[R1] = (1.44 V ²)/(1.5 Ω) = 1.382 W',
   ])
 })

@@ -1,6 +1,8 @@
 import type { Way } from '../expansion'
 import { unitOf, type Amount } from '../quantity'
 import type { Obstacle, Verdict } from '../reduction'
+import { keystrokes } from './keys'
+import { explainParallel, parallelWays, type ParallelWay } from './parallel'
 import { sentence, type Sentence } from './sentence'
 import { amount, fraction, root, sign, sum, symbol, type Formula } from './token'
 
@@ -16,11 +18,18 @@ export interface Explained {
 export interface StepExplanation {
   readonly title: Sentence
   readonly reason: Sentence
-  readonly formula: Formula
+  /** The arithmetic, the result at the end of the last line. */
+  readonly lines: readonly Formula[]
+  /** The calculator's keystrokes; none where nothing is worked out. */
+  readonly keys: readonly string[]
+  /** The ways that apply to a parallel group, and the one that was taken; none in series. */
+  readonly ways: readonly ParallelWay[]
+  readonly way: ParallelWay | null
 }
 
 /**
- * A step in words and arithmetic. Series: R = R1 + R2 + …; parallel: 1/R = 1/R1 + 1/R2 + … turned over.
+ * A step in words and arithmetic. Series: R = R1 + R2 + …; parallel in the wanted way, where it applies, else
+ * 1/R = 1/R1 + 1/R2 + … turned over.
  *
  * @param nodes labels: those inside a series group, or the two ends of a parallel one
  */
@@ -29,79 +38,77 @@ export function explainStep(
   members: readonly Explained[],
   result: Explained,
   nodes: readonly string[],
+  wanted: ParallelWay = 'reciprocals',
 ): StepExplanation {
   const names = members.map(({ name }) => name)
   const R = symbol('R', result.name)
   const value = amount(result.resistance, 'Ω')
-  const resistances = members.map(({ resistance }) => resistance)
   if (kind === 'series') {
+    const work = [
+      sum(
+        members.map(({ resistance }) => resistance),
+        'Ω',
+      ),
+    ]
     return {
       title: sentence('in-series', { members: names }),
       reason: sentence(nodes.length === 1 ? 'why-series-one' : 'why-series', { nodes }),
-      formula: [R, sign('='), sum(resistances, 'Ω'), sign('='), value],
+      lines: [[R, sign('='), ...work, sign('='), value]],
+      keys: keystrokes(work),
+      ways: [],
+      way: null,
     }
   }
-  const shorted = resistances.some((resistance) => resistance.value === 0)
-  const one: Formula = [{ token: 'number', value: 1 }]
-  const reciprocals = resistances.flatMap((resistance, i) => [
-    ...(i > 0 ? [sign('+')] : []),
-    fraction(one, [amount(resistance, 'Ω')]),
-  ])
+  const ways = parallelWays(members)
+  const way = ways.includes(wanted) ? wanted : (ways[0] ?? null)
+  const worked = way && explainParallel(members, result, way)
   return {
     title: sentence('in-parallel', { members: names }),
     reason: sentence('why-parallel', { nodes }),
-    formula: shorted
-      ? [R, sign('='), value]
-      : [fraction(one, [R]), sign('='), ...reciprocals, sign('⇒'), R, sign('='), value],
+    lines: worked?.lines ?? [[R, sign('='), value]],
+    keys: worked ? keystrokes(worked.work) : [],
+    ways,
+    way,
   }
+}
+
+/** A value found on the way up, with how. */
+export interface FoundLine extends WayExplanation {
+  readonly element: number
+  readonly quantity: 'voltage' | 'current' | 'power'
 }
 
 export interface ExpansionExplanation {
   readonly title: Sentence
-  /** One line a member: what Ohm's law gives it. */
-  readonly lines: readonly Formula[]
+  /** One line for each value that is found. */
+  readonly lines: readonly FoundLine[]
   /** Drops that add to the voltage across the whole, or currents that add to the current through it. */
   readonly check: Formula | null
 }
 
-/** How the members of an equivalent get their values from it, and the check that they add up again. */
-export function explainExpansion(
+/** What carries over from an equivalent to its members, and the check that they add up to it again. */
+export function explainCarried(
   kind: 'series' | 'parallel',
   members: readonly Explained[],
   whole: Explained,
-): ExpansionExplanation {
+): Omit<ExpansionExplanation, 'lines'> {
   const title = sentence(kind === 'series' ? 'current-carries' : 'voltage-carries', { from: whole.name })
   const [found, unit] = kind === 'series' ? (['voltage', 'V'] as const) : (['current', 'A'] as const)
-  const lines = members.flatMap((member) => {
-    const value = member[found]
-    const [way] = kind === 'series' ? ohmVoltage(member) : ohmCurrent(member)
-    return value && way
-      ? [[symbol(kind === 'series' ? 'V' : 'I', member.name), ...way, sign('='), amount(value, unit)]]
-      : []
-  })
   const parts = members.map((member) => member[found])
   const total = whole[found]
   const adds = total !== null && parts.every((part) => part !== null)
   const undefinedSplit = members.some(({ current }) => current === null)
   return {
     title: undefinedSplit ? sentence('undefined-split') : title,
-    lines,
     check: adds ? [sum(parts as Amount[], unit), sign('='), amount(total, unit)] : null,
   }
-}
-
-function ohmVoltage({ current, resistance }: Explained): Formula[] {
-  return current ? [[sign('='), amount(current, 'A'), sign('·'), amount(resistance, 'Ω')]] : []
-}
-
-function ohmCurrent({ voltage, resistance }: Explained): Formula[] {
-  if (!voltage || resistance.value === 0) return [[]]
-  return [[sign('='), fraction([amount(voltage, 'V')], [amount(resistance, 'Ω')])]]
 }
 
 export interface WayExplanation {
   readonly name: Sentence
   readonly formula: Formula
+  /** The calculator's keystrokes; none where nothing is worked out. */
+  readonly keys: readonly string[]
 }
 
 /**
@@ -123,8 +130,9 @@ export function explainWay(
   const R = (it: Explained) => amount(it.resistance, 'Ω')
   const V = (it: Explained) => amount(of(it, 'voltage'), 'V')
   const I = (it: Explained) => amount(of(it, 'current'), 'A')
-  const finish = (name: Sentence, middle: Formula): WayExplanation => ({
+  const finish = (name: Sentence, middle: Formula, isWorked = true): WayExplanation => ({
     name,
+    keys: isWorked ? keystrokes(middle) : [],
     formula: [
       symbol(letter, own.name),
       ...(middle.length > 0 ? [sign('='), ...middle] : []),
@@ -134,13 +142,14 @@ export function explainWay(
   })
   switch (way.way) {
     case 'supply':
-      return finish(sentence('way-supply'), [])
+      return finish(sentence('way-supply'), [], false)
     case 'carried':
       return finish(
         sentence(quantity === 'current' ? 'way-carried-current' : 'way-carried-voltage', {
           from: element(way.from).name,
         }),
         [symbol(letter, element(way.from).name)],
+        false,
       )
     case 'ohm':
       return finish(
@@ -253,9 +262,14 @@ function explainObstacle(
 
 /**
  * The supply's lines: Ohm's law for the whole, from what was known of it, and P = V · I (or V = √(P · Req)
- * where the power was known). `given` is what was known, null when it was found outward from a resistor.
+ * where the power was known). `given` is what was known, null when it was found outward from a resistor; `letter`
+ * is what the source's voltage is called.
  */
-export function explainSupply(whole: Explained, given: 'voltage' | 'current' | 'power' | null): Formula[] {
+export function explainSupply(
+  whole: Explained,
+  given: 'voltage' | 'current' | 'power' | null,
+  letter: 'V' | 'E' = 'V',
+): Formula[] {
   const { voltage, current, power, resistance } = whole
   if (!voltage || !current || !power) return []
   const V = amount(voltage, 'V')
@@ -266,63 +280,120 @@ export function explainSupply(whole: Explained, given: 'voltage' | 'current' | '
   const ohm: Formula = [
     symbol('I'),
     sign('='),
-    fraction([symbol('V')], [Req]),
+    fraction([symbol(letter)], [Req]),
     sign('='),
     fraction([V], [R]),
     sign('='),
     I,
   ]
-  const powerLine: Formula = [symbol('P'), sign('='), symbol('V'), sign('·'), symbol('I'), sign('='), P]
+  const powerLine: Formula = [symbol('P'), sign('='), symbol(letter), sign('·'), symbol('I'), sign('='), P]
   switch (given) {
     case 'voltage':
       return [ohm, powerLine]
     case 'power':
       return [
-        [symbol('V'), sign('='), root([symbol('P'), sign('·'), Req]), sign('='), root([P, sign('·'), R]), sign('='), V],
+        [
+          symbol(letter),
+          sign('='),
+          root([symbol('P'), sign('·'), Req]),
+          sign('='),
+          root([P, sign('·'), R]),
+          sign('='),
+          V,
+        ],
         ohm,
       ]
     case 'current':
     case null:
       return [
-        [symbol('V'), sign('='), symbol('I'), sign('·'), Req, sign('='), I, sign('·'), R, sign('='), V],
+        [symbol(letter), sign('='), symbol('I'), sign('·'), Req, sign('='), I, sign('·'), R, sign('='), V],
         powerLine,
       ]
   }
 }
 
-/**
- * The way outward from a resistor of which one quantity is known to the whole: a line for it, and one for every
- * equivalent that takes it in. In series the current carries over, in parallel the voltage.
- */
-export function explainOutward(
-  known: { readonly quantity: 'voltage' | 'current' | 'power'; readonly at: Explained },
-  onward: readonly { readonly kind: 'series' | 'parallel'; readonly whole: Explained }[],
-): WayExplanation[] {
-  const { at, quantity } = known
-  const ohm = (it: Explained, find: 'voltage' | 'current'): Formula => {
-    const [V, I] = [it.voltage ?? zero, it.current ?? zero]
-    const R = amount(it.resistance, 'Ω')
-    return find === 'voltage'
-      ? [symbol('V', it.name), sign('='), amount(I, 'A'), sign('·'), R, sign('='), amount(V, 'V')]
-      : [symbol('I', it.name), sign('='), fraction([amount(V, 'V')], [R]), sign('='), amount(I, 'A')]
-  }
-  const first: Formula =
-    quantity === 'power'
-      ? [
-          symbol('I', at.name),
-          sign('='),
-          root([fraction([amount(at.power ?? zero, 'W')], [amount(at.resistance, 'Ω')])]),
-          sign('='),
-          amount(at.current ?? zero, 'A'),
-        ]
-      : ohm(at, quantity === 'current' ? 'voltage' : 'current')
+/** A potential as the drops on the way from the 0 V node, added or taken away. */
+export function explainPotential(
+  label: string,
+  path: readonly { readonly sign: 1 | -1; readonly drop: Explained }[],
+  value: Amount | null,
+): Formula {
+  const terms = path.flatMap(({ sign: way, drop }, i): Formula => [
+    ...(i > 0 || way < 0 ? [sign(way > 0 ? '+' : '−')] : []),
+    amount(drop.voltage ?? zero, 'V'),
+  ])
   return [
-    { name: sentence('known-here', { name: at.name }), formula: first },
-    ...onward.map(({ kind, whole }) => ({
-      name: sentence(kind === 'series' ? 'outward-series' : 'outward-parallel', { name: whole.name }),
-      formula: ohm(whole, kind === 'series' ? 'voltage' : 'current'),
-    })),
+    symbol('V', label),
+    sign('='),
+    ...(path.length > 1 || path[0]?.sign === -1 ? [...terms, sign('=')] : []),
+    amount(value ?? zero, 'V'),
   ]
+}
+
+/** Ohm's law at a resistor of which one quantity is known: the line that starts the way outward. */
+export function explainKnownAt(quantity: 'voltage' | 'current' | 'power', at: Explained): WayExplanation {
+  const name = sentence('known-here', { name: at.name })
+  if (quantity !== 'power') return { ...ohmLine(at, quantity === 'current' ? 'voltage' : 'current'), name }
+  const work: Formula = [root([fraction([amount(at.power ?? zero, 'W')], [amount(at.resistance, 'Ω')])])]
+  return {
+    name,
+    formula: [symbol('I', at.name), sign('='), ...work, sign('='), amount(at.current ?? zero, 'A')],
+    keys: keystrokes(work),
+  }
+}
+
+/**
+ * One step outward: the equivalent that takes in what is known. In series the current carries over to it, in parallel
+ * the voltage; Ohm's law gives the other.
+ */
+export function explainOutward(kind: 'series' | 'parallel', whole: Explained): WayExplanation {
+  return {
+    ...ohmLine(whole, kind === 'series' ? 'voltage' : 'current'),
+    name: sentence(kind === 'series' ? 'outward-series' : 'outward-parallel', { name: whole.name }),
+  }
+}
+
+/**
+ * A value that was carried from somewhere that is no equivalent above it: the supply, or the member in which it is
+ * known; with `from` null, from the power, V = √(P · R) or I = √(P / R).
+ */
+export function explainFoundBy(
+  quantity: 'voltage' | 'current' | 'power',
+  it: Explained,
+  from: string | null | undefined,
+): WayExplanation {
+  const letter = quantity === 'voltage' ? 'V' : 'I'
+  const value = amount(it[quantity] ?? zero, unitOf[quantity])
+  if (from !== null && from !== undefined) {
+    return {
+      name: sentence(quantity === 'current' ? 'way-outward-current' : 'way-outward-voltage', { from }),
+      formula: [symbol(letter, it.name), sign('='), symbol(letter, from), sign('='), value],
+      keys: [],
+    }
+  }
+  const [P, R] = [amount(it.power ?? zero, 'W'), amount(it.resistance, 'Ω')]
+  const work: Formula = [root(quantity === 'voltage' ? [P, sign('·'), R] : [fraction([P], [R])])]
+  return {
+    name: sentence('way-root'),
+    formula: [symbol(letter, it.name), sign('='), ...work, sign('='), value],
+    keys: keystrokes(work),
+  }
+}
+
+function ohmLine(it: Explained, find: 'voltage' | 'current'): Omit<WayExplanation, 'name'> {
+  const [V, I] = [amount(it.voltage ?? zero, 'V'), amount(it.current ?? zero, 'A')]
+  const R = amount(it.resistance, 'Ω')
+  const work: Formula = find === 'voltage' ? [I, sign('·'), R] : [fraction([V], [R])]
+  return {
+    formula: [
+      symbol(find === 'voltage' ? 'V' : 'I', it.name),
+      sign('='),
+      ...work,
+      sign('='),
+      find === 'voltage' ? V : I,
+    ],
+    keys: keystrokes(work),
+  }
 }
 
 const zero: Amount = { value: 0, exact: '0' }

@@ -3,5 +3,7 @@
  * Textbooks: the worked solution beside the redrawn circuit.
  */
 export * from './explain'
+export { explainExchanged, explainPlaced } from './exchange'
+export { parallelWays, type ParallelWay } from './parallel'
 export { formulaText, type Formula, type Token } from './token'
-export { wordSentence, type Sentence } from './sentence'
+export { sentence, wordSentence, type Sentence } from './sentence'

@@ -1,32 +1,36 @@
-import { quantityText, type Amount, type Figures, type Unit } from '../quantity'
+import { quantityText, type Amount, type Figures, type ShownUnit } from '../quantity'
 
 /** A formula as data. The interface typesets it, a report prints it, tests compare it. */
 export type Token =
-  /** R, V, I or P with the name of what it belongs to; without a name it is the whole. */
-  | { readonly token: 'symbol'; readonly letter: 'R' | 'V' | 'I' | 'P'; readonly of: string | null }
+  /** A quantity's letter with the name of what it belongs to; without a name it is the whole. E is a source's voltage. */
+  | { readonly token: 'symbol'; readonly letter: Letter; readonly of: string | null }
   | { readonly token: 'number'; readonly value: number }
-  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: Unit }
+  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit }
   /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
-  | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: Unit; readonly sign: '+' | '−' }
-  | { readonly token: 'sign'; readonly sign: '=' | '·' | '+' | '−' | '⇒' | '²' }
+  | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: ShownUnit; readonly sign: '+' | '−' }
+  | { readonly token: 'sign'; readonly sign: '=' | '·' | '+' | '−' | '²' }
   | { readonly token: 'fraction'; readonly over: Formula; readonly under: Formula }
   | { readonly token: 'root'; readonly under: Formula }
+  | { readonly token: 'bracket'; readonly inside: Formula }
+
+export type Letter = 'R' | 'V' | 'I' | 'P' | 'E'
 
 export type Formula = readonly Token[]
 
-export const symbol = (letter: 'R' | 'V' | 'I' | 'P', of: string | null = null): Token => ({
+export const symbol = (letter: Letter, of: string | null = null): Token => ({
   token: 'symbol',
   letter,
   of,
 })
-export const amount = (value: Amount, unit: Unit): Token => ({ token: 'amount', amount: value, unit })
-export const sum = (amounts: readonly Amount[], unit: Unit, sign: '+' | '−' = '+'): Token => ({
+export const number = (value: number): Token => ({ token: 'number', value })
+export const amount = (value: Amount, unit: ShownUnit): Token => ({ token: 'amount', amount: value, unit })
+export const sum = (amounts: readonly Amount[], unit: ShownUnit, sign: '+' | '−' = '+'): Token => ({
   token: 'sum',
   amounts,
   unit,
   sign,
 })
-export const sign = (which: '=' | '·' | '+' | '−' | '⇒' | '²'): Token => ({ token: 'sign', sign: which })
+export const sign = (which: '=' | '·' | '+' | '−' | '²'): Token => ({ token: 'sign', sign: which })
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
 export const root = (under: Formula): Token => ({ token: 'root', under })
 
@@ -49,6 +53,8 @@ function tokenText(token: Token, figures: Figures): string {
       return token.sign
     case 'fraction':
       return `(${formulaText(token.over, figures)})/(${formulaText(token.under, figures)})`
+    case 'bracket':
+      return `(${formulaText(token.inside, figures)})`
     case 'root':
       return `√(${formulaText(token.under, figures)})`
   }

@@ -3,6 +3,7 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
+export { schoolChoices, usualSchool, type Asked, type School, type WorksheetChoices } from './school'
 export {
   isName,
   isNodeLabel,

@@ -1,4 +1,5 @@
 import type { Ratio } from '../quantity'
+import type { WorksheetChoices } from './school'
 
 /** A quantity as it was typed, with its exact value in SI base units. */
 export interface Quantity {
@@ -68,6 +69,8 @@ export interface Network {
   readonly known?: Known
   readonly reference?: string
   readonly sketch?: Sketch
+  /** How the worksheet is done; free of meaning for the values. */
+  readonly worksheet?: WorksheetChoices
 }
 
 /** One thing that is wrong with a document: which part and field, and a sentence for the person. */

@@ -9,6 +9,7 @@ import {
   type Quantity,
   type Sketch,
 } from './network'
+import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
   { readonly ok: true; readonly network: Network } | { readonly ok: false; readonly problems: readonly Problem[] }
@@ -98,6 +99,8 @@ function read(document: unknown, whole: boolean): ReadNetwork {
   if (whole) checkSourceVoltage(supplies, document.known, complain)
   checkReference(document.reference, document.parts, complain)
   checkSketch(document.sketch, complain)
+  if (document.worksheet !== undefined && document.worksheet !== null)
+    for (const message of choicesProblems(document.worksheet)) complain(null, 'worksheet', message)
   if (problems.length > 0) return refused()
 
   return {
@@ -110,6 +113,7 @@ function read(document: unknown, whole: boolean): ReadNetwork {
       known,
       reference: (document.reference as string | null | undefined) ?? undefined,
       sketch: (document.sketch as Sketch | null | undefined) ?? undefined,
+      worksheet: (document.worksheet as WorksheetChoices | null | undefined) ?? undefined,
     },
   }
 }

@@ -1,4 +1,5 @@
 import type { Network, Part, Sketch } from './network'
+import type { WorksheetChoices } from './school'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
 export interface NetworkDocument {
@@ -10,6 +11,7 @@ export interface NetworkDocument {
   readonly known?: { readonly part: string; readonly quantity: string; readonly value: string | number }
   readonly reference?: string
   readonly sketch?: Sketch
+  readonly worksheet?: WorksheetChoices
 }
 
 /** A part as it stands in a document: quantities as they were typed. */

@@ -11,14 +11,22 @@ export interface Amount {
   readonly root?: string
 }
 
-/** How numbers are shown: as a fraction, or with so many significant figures. */
-export type Figures = 'fraction' | 3 | 4 | 6
+/** How numbers are shown: as a fraction, or with so many significant figures and a prefix, or as powers of ten. */
+export type Figures = 'fraction' | 3 | 4 | 6 | 'ten:3' | 'ten:4' | 'ten:6'
+
+/** A unit that is shown: those of the quantities, and siemens for the sum of reciprocals. */
+export type ShownUnit = Unit | 'S'
+
+/** How many significant figures: those of six where fractions are shown. */
+export function figureCount(figures: Figures): number {
+  return typeof figures === 'number' ? figures : figures === 'fraction' ? 6 : Number(figures.slice('ten:'.length))
+}
 
 /** A number ready to be set: `1.44`, `k`, `Ω`. `number` is signed; `prefix` may be empty. */
 export interface WrittenQuantity {
   readonly number: string
   readonly prefix: string
-  readonly unit: Unit
+  readonly unit: ShownUnit
 }
 
 const letters: Readonly<Record<number, string>> = {
@@ -32,13 +40,17 @@ const letters: Readonly<Record<number, string>> = {
   9: 'G',
 }
 const longestFraction = 13
+const superscripts: Readonly<Record<string, string>> = {
+  '-': '⁻',
+  ...Object.fromEntries([...'⁰¹²³⁴⁵⁶⁷⁸⁹'].map((raised, digit) => [String(digit), raised])),
+}
 
 /**
  * Writes an amount as engineers do: a prefix in steps of a thousand and so many significant figures,
  * rounded half away from zero on the exact value, trailing zeros dropped.
- * With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
+ * With `'ten:N'`: one digit before the point and a power of ten, `4.7·10³`. With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
  */
-export function writeQuantity(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
+export function writeQuantity(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuantity {
   let known = written.get(amount)
   if (!known) written.set(amount, (known = {}))
   const before = known[figures]
@@ -48,7 +60,7 @@ export function writeQuantity(amount: Amount, unit: Unit, figures: Figures): Wri
 /** What was written of an amount: the same amounts stand on many sheets, and writing takes longer than looking up. */
 const written = new WeakMap<Amount, Partial<Record<Figures, WrittenQuantity>>>()
 
-function write(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
+function write(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuantity {
   if (figures === 'fraction') {
     const fraction = amount.exact ?? amount.root
     if (fraction !== undefined && fraction.length <= longestFraction)
@@ -57,7 +69,11 @@ function write(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
   }
   if (amount.value === 0) return { number: '0', prefix: '', unit }
   const sign = amount.value < 0 ? '−' : ''
-  const { digits, exponent } = digitsOf(amount, figures)
+  const { digits, exponent } = digitsOf(amount, figureCount(figures))
+  if (typeof figures === 'string') {
+    const power = exponent === 0 ? '' : `·10${[...String(exponent)].map((c) => superscripts[c]).join('')}`
+    return { number: `${sign}${point(digits, 0)}${power}`, prefix: '', unit }
+  }
   const third = Math.floor(exponent / 3) * 3
   const written = letters[third]
   if (written === undefined) return { number: `${sign}${point(digits, 0)}e${exponent}`, prefix: '', unit }
@@ -65,13 +81,13 @@ function write(amount: Amount, unit: Unit, figures: Figures): WrittenQuantity {
 }
 
 /** {@link writeQuantity} as one text; the space is a plain one unless told otherwise. */
-export function quantityText(amount: Amount, unit: Unit, figures: Figures = 4, space = ' '): string {
+export function quantityText(amount: Amount, unit: ShownUnit, figures: Figures = 4, space = ' '): string {
   const written = writeQuantity(amount, unit, figures)
   return `${written.number}${space}${written.prefix}${written.unit}`
 }
 
 /** A quantity as it stands on the screen: a thin space before the unit, a dash where there is none. */
-export function shownText(amount: Amount | null, unit: Unit, figures: Figures): string {
+export function shownText(amount: Amount | null, unit: ShownUnit, figures: Figures): string {
   return amount ? quantityText(amount, unit, figures, '\u2009') : '–'
 }
 

@@ -2,25 +2,47 @@ import type { Reduction } from './reduction'
 
 const longest = 14
 
+/** How equivalents are named. */
+export type NamesOf = 'members' | 'letters' | 'numbers'
+
 /**
  * Names every element: resistors by their part name, equivalents by their members, `R2+3`, `(R2+3)‖4`, with `‖`
  * binding tighter than `+` as in the formula line; the last one is `Req`, and one whose name would be longer
- * than 14 characters is `Req1`, `Req2`… by its step. Every name is used once.
+ * than 14 characters is `Req1`, `Req2`… by its step. With `letters` they are `Ra`, `Rb`… in the order of the steps,
+ * with `numbers` `Req1`, `Req2`…; the last one is `Req` always. Every name is used once.
  */
-export function nameElements(reduction: Reduction, partNames: readonly string[]): string[] {
+export function nameElements(
+  reduction: Reduction,
+  partNames: readonly string[],
+  naming: NamesOf = 'members',
+): string[] {
   const names = reduction.leaves.map((part) => partNames[part])
   const used = new Set(partNames)
   const kinds: ('series' | 'parallel' | null)[] = names.map(() => null)
   const complete = reduction.left.length === 1
   reduction.steps.forEach((step, k) => {
     const last = complete && k === reduction.steps.length - 1
-    const wanted = last ? 'Req' : byMembers(step.kind, step.members, names, kinds)
+    const wanted = last ? 'Req' : wantedName(k)
     const name = wanted !== null && !used.has(wanted) ? wanted : unused(used, last ? 'Req' : `Req${k + 1}`)
     used.add(name)
     names.push(name)
     kinds.push(wanted === null ? null : step.kind)
   })
   return names
+
+  function wantedName(k: number): string | null {
+    const { kind, members } = reduction.steps[k]
+    if (naming === 'letters') return `R${letters(k)}`
+    return naming === 'numbers' ? `Req${k + 1}` : byMembers(kind, members, names, kinds)
+  }
+}
+
+/** `a`, `b`, … `z`, `aa`, `ab`… */
+function letters(k: number): string {
+  let text = ''
+  for (let rest = k + 1; rest > 0; rest = Math.floor((rest - 1) / 26))
+    text = String.fromCharCode(97 + ((rest - 1) % 26)) + text
+  return text
 }
 
 type Kind = 'series' | 'parallel' | null

@@ -1,8 +1,11 @@
-import type { Forest } from './forest'
+import type { Edges, Forest } from './forest'
 import type { Step } from './reduction'
 
 /** How much is combined in one go, and what first. */
 export type Order = 'single' | 'rounds' | 'pairs'
+
+/** Where to begin among the groups that a sheet offers. */
+export type Begin = 'deepest' | 'farthest' | 'series' | 'left'
 
 /** The steps of an order, with the ends of every element; `idOf` gives the id of a forest element. */
 export interface Ordered {
@@ -13,10 +16,10 @@ export interface Ordered {
 }
 
 /** An order turns the forest into steps; every group comes after the groups inside it. */
-export const orders: Readonly<Record<Order, (forest: Forest) => Ordered>> = {
-  single: (forest) => inTurn(forest, (members, combine) => combine(members)),
-  pairs: (forest) =>
-    inTurn(forest, (members, combine) =>
+export const orders: Readonly<Record<Order, (forest: Forest, turn: readonly number[]) => Ordered>> = {
+  single: (forest, turn) => inTurn(forest, turn, (members, combine) => combine(members)),
+  pairs: (forest, turn) =>
+    inTurn(forest, turn, (members, combine) =>
       members.slice(1).reduce((sofar, member) => combine([sofar, member]), members[0]),
     ),
   rounds: inRounds,
@@ -24,15 +27,19 @@ export const orders: Readonly<Record<Order, (forest: Forest) => Ordered>> = {
 
 type Combine = (members: readonly number[]) => number
 
-/** Deepest groups first, from + to − among equals; each group by its own sequence of combinations. */
-function inTurn(forest: Forest, sequence: (members: readonly number[], combine: Combine) => number): Ordered {
+/** One group after the other, each by its own sequence of combinations. */
+function inTurn(
+  forest: Forest,
+  turn: readonly number[],
+  sequence: (members: readonly number[], combine: Combine) => number,
+): Ordered {
   const { leaves, members, series } = forest
   const steps: Step[] = []
   const from = forest.from.slice(0, leaves)
   const to = forest.to.slice(0, leaves)
   const ids: number[] = new Array(members.length)
   const idOf = (element: number) => (element < leaves ? element : ids[element - leaves])
-  for (const group of deepestFirst(forest)) {
+  for (const group of turn) {
     const kind = series[group] ? 'series' : 'parallel'
     ids[group] = sequence(members[group].map(idOf), (chosen) => {
       const result = leaves + steps.length
@@ -43,6 +50,82 @@ function inTurn(forest: Forest, sequence: (members: readonly number[], combine: 
     })
   }
   return { steps, from, to, idOf }
+}
+
+/**
+ * The groups in the order in which they are combined, each after the groups inside it. Among the groups that a sheet
+ * offers: `deepest` inside first; `farthest` from the source, counted in resistors to its two ends; `series` before
+ * parallel; `left` to right. Among equals the deeper one goes first, then the one nearer to +.
+ */
+export function turnOf(forest: Forest, edges: Edges, begin: Begin): number[] {
+  const deepest = deepestFirst(forest)
+  if (begin === 'deepest') return deepest
+  const { leaves, members, series, from, to } = forest
+  const key = keyOf()
+  const ranked = deepest.map((group) => [key(group), group] as const).sort(([a], [b]) => a - b)
+  const rank: number[] = []
+  ranked.forEach(([, group], i) => (rank[group] = i))
+
+  const parent: number[] = []
+  members.forEach((inside, group) => {
+    for (const member of inside) if (member >= leaves) parent[member - leaves] = group
+  })
+  const waits = members.map((inside) => inside.filter((member) => member >= leaves).length)
+  const turn: number[] = []
+  // What can be combined, by rank, the first in turn at the end.
+  const offered = ranked.map((_, i) => i).filter((i) => waits[ranked[i][1]] === 0)
+  offered.reverse()
+  for (let next = offered.pop(); next !== undefined; next = offered.pop()) {
+    const [, group] = ranked[next]
+    turn.push(group)
+    const above = parent[group]
+    if (above !== undefined && --waits[above] === 0) insert(offered, rank[above])
+  }
+  return turn
+
+  function keyOf(): (group: number) => number {
+    if (begin === 'series') return (group) => (series[group] ? 0 : 1)
+    if (begin === 'left') {
+      const { place, nodes } = edges
+      return (group) => place[from[leaves + group]] * nodes + place[to[leaves + group]]
+    }
+    const toStart = hops(edges, edges.start)
+    const toFinish = hops(edges, edges.finish)
+    const far = (node: number) => toStart[node] + toFinish[node]
+    return (group) => -members[group].reduce((most, member) => Math.max(most, far(from[member]), far(to[member])), 0)
+  }
+}
+
+/** Puts a number into a list that falls, so that it still falls. */
+function insert(falling: number[], value: number): void {
+  let low = 0
+  let high = falling.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (falling[middle] > value) low = middle + 1
+    else high = middle
+  }
+  falling.splice(low, 0, value)
+}
+
+/** How many resistors lie between a node and every other, the shortest way. */
+function hops({ nodes, from, to }: Edges, start: number): number[] {
+  const beside: number[][] = Array.from({ length: nodes }, () => [])
+  from.forEach((node, i) => {
+    beside[node].push(to[i])
+    beside[to[i]].push(node)
+  })
+  const found = new Array<number>(nodes).fill(Infinity)
+  found[start] = 0
+  const reached = [start]
+  for (const node of reached) {
+    for (const next of beside[node]) {
+      if (found[next] < Infinity) continue
+      found[next] = found[node] + 1
+      reached.push(next)
+    }
+  }
+  return found
 }
 
 /** Group numbers by depth, deepest first; the same depth from + to −. */
@@ -61,7 +144,7 @@ function deepestFirst({ leaves, members }: Forest): number[] {
  * Every group that a sheet offers is combined at once, then the next sheet is looked at. A group that is not
  * complete yet is combined as far as it goes, as a person would.
  */
-function inRounds(forest: Forest): Ordered {
+function inRounds(forest: Forest, turn: readonly number[]): Ordered {
   const { leaves, members, series, from, to } = forest
   const made: {
     readonly group: number
@@ -87,7 +170,9 @@ function inRounds(forest: Forest): Ordered {
     whole[group] = (series[group] ? seriesRounds : parallelRounds)(inside, readyIn, combine)
   }
 
-  const sorted = [...made].sort((a, b) => a.round - b.round || a.group - b.group || a.id - b.id)
+  const rank: number[] = []
+  turn.forEach((group, i) => (rank[group] = i))
+  const sorted = [...made].sort((a, b) => a.round - b.round || rank[a.group] - rank[b.group] || a.id - b.id)
   const final: number[] = []
   sorted.forEach(({ id }, k) => (final[id] = leaves + k))
   const rename = (id: number) => (id < leaves ? id : final[id])

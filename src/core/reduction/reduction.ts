@@ -1,6 +1,6 @@
 import type { Wiring } from '../nodes'
 import { growForest, joinPairs, type Edges } from './forest'
-import { orders, type Order } from './orders'
+import { orders, turnOf, type Begin, type Order } from './orders'
 
 /** Elements combined into one equivalent. */
 export interface Combination {
@@ -28,6 +28,33 @@ export interface Reduction extends Combining {
   readonly to: readonly number[]
 }
 
+/**
+ * The reduction by some of its steps only, in another order: every step kept must come after the steps kept that it
+ * takes in, and what it takes in must be kept. Equivalents are numbered anew.
+ *
+ * @param kept numbers of steps
+ * @returns also the new id of every element that is still there
+ */
+export function pickSteps(
+  reduction: Reduction,
+  kept: readonly number[],
+): { readonly reduction: Reduction; readonly ids: ReadonlyMap<number, number> } {
+  const leaves = reduction.leaves.length
+  const ids = new Map(reduction.leaves.map((_, leaf) => [leaf, leaf]))
+  kept.forEach((step, k) => ids.set(leaves + step, leaves + k))
+  const rename = (id: number) => ids.get(id) as number
+  const steps = kept.map((k, i): Step => {
+    const { kind, members, round } = reduction.steps[k]
+    return { kind, members: members.map(rename), result: leaves + i, round }
+  })
+  const old = [...ids.keys()]
+  const into = old.map(() => -1)
+  for (const { members, result } of steps) for (const member of members) into[member] = result
+  const left = old.flatMap((_, id) => (into[id] < 0 ? [id] : []))
+  const ends = (of: readonly number[]) => old.map((id) => of[id])
+  return { ids, reduction: { ...reduction, steps, into, left, from: ends(reduction.from), to: ends(reduction.to) } }
+}
+
 /** What the numbers of a reduction need. Element ids as in {@link Reduction}. */
 export interface Combining {
   /** Part index of each live resistor. */
@@ -40,13 +67,17 @@ export interface Combining {
 }
 
 /**
- * Combines groups until none is left, in the chosen order: `single` one group a sheet, deepest inside first;
- * `rounds` every available group at once; `pairs` two resistors at a time, deepest inside first.
- * Linear in the resistors (but for sorting parallel members); no recursion.
+ * Combines groups until none is left, in the chosen order: `single` one group a sheet; `rounds` every available group
+ * at once; `pairs` two resistors at a time; and from where the person begins. Linear in the resistors (but for sorting
+ * parallel members, and groups where it does not begin deepest inside); no recursion.
  */
-export function reduce(wiring: Wiring, order: Order = 'single'): Reduction {
-  const forest = growForest(liveEdgesOf(wiring))
-  const { steps, from, to, idOf } = orders[order](forest)
+export function reduce(wiring: Wiring, order: Order = 'single', begin: Begin = 'deepest'): Reduction {
+  const edges = liveEdgesOf(wiring)
+  const forest = growForest(edges)
+  // The groups of a round are combined at once; they are listed from + to − unless told otherwise.
+  const listed = order === 'rounds' && begin === 'deepest'
+  const turn = listed ? forest.members.map((_, group) => group) : turnOf(forest, edges, begin)
+  const { steps, from, to, idOf } = orders[order](forest, turn)
   const into: number[] = new Array(from.length).fill(-1)
   for (const step of steps) for (const member of step.members) into[member] = step.result
   return { order, leaves: wiring.live, steps, from, to, into, left: forest.roots.map(idOf) }

@@ -2,4 +2,4 @@
  * In: a reduction with resistances and one known quantity. Out: voltage, current and power of the whole.
  * Textbooks: “total current”, “working outward from a known current”.
  */
-export { findSupply, type FoundSupply, type Supply } from './supply'
+export { findSupply, supplyOfWhole, type FoundSupply, type Supply } from './supply'

@@ -1,5 +1,5 @@
 import type { Arithmetic } from '../arithmetic'
-import { knownOf, type Network, type Problem } from '../network'
+import { knownOf, type Known, type Network, type Problem } from '../network'
 import type { Wiring } from '../nodes'
 import type { Combining } from '../reduction'
 
@@ -39,7 +39,7 @@ export function findSupply<N>(
   const [whole] = reduction.left
 
   if (known.part === source.name) {
-    if (whole !== undefined) return { ok: true, supply: fromWhole(known.quantity, value, R[whole], arithmetic) }
+    if (whole !== undefined) return { ok: true, supply: supplyOfWhole(known.quantity, value, R[whole], arithmetic) }
     if (known.quantity === 'voltage') {
       return { ok: true, supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero } }
     }
@@ -93,7 +93,8 @@ export function findSupply<N>(
   }
 }
 
-function fromWhole<N>(quantity: string, value: N, Req: N, arithmetic: Arithmetic<N>): Supply<N> {
+/** The supply from one quantity of the source: I = V / Req, V = I · Req, or V = √(P · Req); P = V · I. */
+export function supplyOfWhole<N>(quantity: Known['quantity'], value: N, Req: N, arithmetic: Arithmetic<N>): Supply<N> {
   const { multiply, divide, squareRoot, write } = arithmetic
   if (quantity === 'current') {
     const voltage = write(multiply(value, Req))

@@ -112,14 +112,16 @@ function DownWords({ worksheet, index }: { readonly worksheet: Worksheet; readon
       <p className="font-semibold">One resistor: nothing to combine</p>
     )
   }
-  const { title, reason, formula } = explainRowDown(worksheet, index)
+  const { title, reason, lines } = explainRowDown(worksheet, index)
   return (
     <>
       <p className="font-semibold">{wordSentence(title)}</p>
       <p className="text-soft">{wordSentence(reason)}</p>
-      <p className="mt-1">
-        <Formula tokens={formula} figures={figures} />
-      </p>
+      {lines.map((line, i) => (
+        <p key={i} className="mt-1">
+          <Formula tokens={line} figures={figures} />
+        </p>
+      ))}
     </>
   )
 }
@@ -134,7 +136,7 @@ function UpWords({ worksheet, index }: { readonly worksheet: Worksheet; readonly
       <p className="font-semibold">{wordSentence(up.title)}</p>
       {up.lines.slice(0, 12).map((line, i) => (
         <p key={i} className="mt-0.5">
-          <Formula tokens={line} figures={figures} />
+          <Formula tokens={line.formula} figures={figures} />
         </p>
       ))}
       {up.lines.length > 12 && <p className="text-soft">… and {up.lines.length - 12} more</p>}

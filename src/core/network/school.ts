@@ -1,0 +1,94 @@
+/**
+ * How a worksheet is done: every choice that practitioners make differently, with its values, the usual one first.
+ * One table for the types, the door, the settings kept for a person and the interface.
+ */
+export const schoolChoices = {
+  /** How much is combined in one step: one group a sheet, every group there is, two at a time. */
+  order: ['single', 'rounds', 'pairs'],
+  /** Where to begin: deepest inside, farthest from the source, series before parallel, left to right. */
+  begin: ['deepest', 'farthest', 'series', 'left'],
+  /** A fresh sheet for each step, or coloured loops on one drawing: the stretched one or the person's own. */
+  how: ['sheets', 'loops', 'sketch'],
+  /** Names of equivalents: by their members, `Ra Rb`, or `Req1 Req2`. */
+  names: ['members', 'letters', 'numbers'],
+  /** Parallel arithmetic, where it applies; else reciprocals. */
+  parallel: ['reciprocals', 'product-over-sum', 'value-over-count', 'common-denominator'],
+  /** How voltages in series and currents in parallel are found. */
+  expand: ['ohm', 'divider', 'ratio'],
+  /** Whether the last member of a group gets what the others leave. */
+  rest: ['no', 'yes'],
+  /** The power formula: by what is known first, or always the same. */
+  power: ['known', 'V·I', 'I²·R', 'V²/R'],
+  /** Significant figures with an engineer's prefix, or as powers of ten, or exact fractions. */
+  figures: [4, 3, 6, 'fraction', 'ten:3', 'ten:4', 'ten:6'],
+  /** Whether values are carried on exactly, or rounded to the chosen figures as on paper. */
+  carry: ['exact', 'paper'],
+  /** Whether the calculator's keystrokes stand below the arithmetic. */
+  keys: ['no', 'yes'],
+  /** What the source's voltage is called. */
+  letter: ['V', 'E'],
+  /** Which way the arrows of currents point. */
+  flow: ['conventional', 'electron'],
+  /** From a quantity known of a resistor: reduce all first, or climb outward from that resistor. */
+  outward: ['no', 'yes'],
+  /** Whether the work goes on at a bridge, by exchanging a delta for a wye or a wye for a delta. */
+  beyond: ['no', 'yes'],
+} as const
+
+export type School = { readonly [K in keyof typeof schoolChoices]: (typeof schoolChoices)[K][number] }
+
+/** The usual choice everywhere. */
+export const usualSchool = Object.fromEntries(
+  Object.entries(schoolChoices).map(([choice, [usual]]) => [choice, usual]),
+) as School
+
+/** One quantity that was asked for: of a part, an equivalent (by the names of its resistors), a node (by a point). */
+export interface Asked {
+  readonly quantity: 'resistance' | 'voltage' | 'current' | 'power' | 'potential'
+  /** A part's name; the names of an equivalent's resistors, joined by spaces; or a point of the node. */
+  readonly of: string
+}
+
+/** How the worksheet of one network is done, where it differs from what its user likes; all of it may be absent. */
+export interface WorksheetChoices extends Partial<School> {
+  /**
+   * The way to one value, by its letter and what it belongs to: `R R2 R3` for the resistance of the equivalent of R2
+   * and R3, `V R2`, `I R2 R3`. A resistance takes a value of `parallel`, a voltage or current one of `expand` or `rest`.
+   */
+  readonly ways?: Readonly<Record<string, string>>
+  /** Only these quantities are wanted; all of them when absent or empty. */
+  readonly asked?: readonly Asked[]
+  /** The exchange at each bridge in turn: `delta R1 R2 R5` or `wye R1 R2 R5`. */
+  readonly exchanges?: readonly string[]
+}
+
+const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential']
+const mostListed = 1000
+
+/** What is wrong with a document's choices, in sentences; none if nothing is. */
+export function choicesProblems(raw: unknown): string[] {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return ['the worksheet must be an object of choices']
+  const choices = raw as Readonly<Record<string, unknown>>
+  const wrong = Object.entries(schoolChoices).flatMap(([choice, values]) =>
+    choices[choice] === undefined || (values as readonly unknown[]).includes(choices[choice])
+      ? []
+      : [`the worksheet’s ${choice} must be one of ${values.join(', ')}`],
+  )
+  const { ways = {}, asked = [], exchanges = [] } = choices
+  const isShort = (value: unknown) => typeof value === 'string' && value.length <= 2000
+  if (typeof ways !== 'object' || ways === null || Array.isArray(ways) || !Object.values(ways).every(isShort))
+    wrong.push('the worksheet’s ways must be an object of texts')
+  const isAsked = (it: unknown) =>
+    typeof it === 'object' &&
+    it !== null &&
+    'quantity' in it &&
+    'of' in it &&
+    askedQuantities.includes(it.quantity as string) &&
+    isShort(it.of)
+  if (!Array.isArray(asked) || asked.length > mostListed || !asked.every(isAsked))
+    wrong.push(`the worksheet’s asked must be a list of quantity (${askedQuantities.join(', ')}) and of (a name)`)
+  if (!Array.isArray(exchanges) || exchanges.length > mostListed || !exchanges.every(isShort))
+    wrong.push('the worksheet’s exchanges must be a list of texts')
+  return wrong
+}
