@@ -20,6 +20,7 @@ const core = [
   'explain',
   'drawing',
   'sketch',
+  'attempt',
 ]
 
 /** Forbids imports by pattern. */

@@ -212,7 +212,10 @@ describe('ways on the way up', () => {
   test('power by what is known first, or always the same', () => {
     const powers = (choices: WorksheetChoices) =>
       explainPowers(sheet(network(worked), choices)).map(({ formula }) => formulaText(formula))
-    expect(powers({}).slice(2, 4)).toEqual(['P[R3] = 320 mA ² · 20 Ω = 2.048 W', 'P[R4] = (9.6 V ²)/(15 Ω) = 6.144 W'])
+    expect(powers({}).slice(2, 4)).toEqual([
+      'P[R3] = (320 mA) ² · 20 Ω = 2.048 W',
+      'P[R4] = ((9.6 V) ²)/(15 Ω) = 6.144 W',
+    ])
     expect(powers({ power: 'V·I' })[2]).toBe('P[R3] = 6.4 V · 320 mA = 2.048 W')
   })
   test('the source called E', () => {

@@ -4,7 +4,7 @@ import type { Obstacle, Verdict } from '../reduction'
 import { keystrokes } from './keys'
 import { explainParallel, parallelWays, type ParallelWay } from './parallel'
 import { sentence, type Sentence } from './sentence'
-import { amount, fraction, root, sign, sum, symbol, type Formula } from './token'
+import { amount, fraction, root, sign, sum, symbol, type Formula, type Token } from './token'
 
 /** What an explanation needs of an element: its name and its values, null where undefined or not solved. */
 export interface Explained {
@@ -192,9 +192,9 @@ export function explainWay(
     case 'V·I':
       return finish(sentence('way-power-V-I'), [V(own), sign('·'), I(own)])
     case 'I²·R':
-      return finish(sentence('way-power-I-R'), [I(own), sign('²'), sign('·'), R(own)])
+      return finish(sentence('way-power-I-R'), [squared(I(own)), sign('²'), sign('·'), R(own)])
     case 'V²/R':
-      return finish(sentence('way-power-V-R'), [fraction([V(own), sign('²')], [R(own)])])
+      return finish(sentence('way-power-V-R'), [fraction([squared(V(own)), sign('²')], [R(own)])])
   }
 }
 
@@ -394,6 +394,11 @@ function ohmLine(it: Explained, find: 'voltage' | 'current'): Omit<WayExplanatio
     ],
     keys: keystrokes(work),
   }
+}
+
+/** A value with its unit that is to be squared: (320 mA)². */
+function squared(value: Token): Token {
+  return { token: 'bracket', inside: [value] }
 }
 
 const zero: Amount = { value: 0, exact: '0' }

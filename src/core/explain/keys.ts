@@ -42,7 +42,10 @@ function together(formula: Formula): string[] {
   const keys = keysOf(formula)
   const isOne = formula.length === 1 && (formula[0].token === 'amount' || formula[0].token === 'number')
   const isProduct = formula.every(
-    (token) => token.token === 'amount' || (token.token === 'sign' && (token.sign === '·' || token.sign === '²')),
+    (token) =>
+      token.token === 'amount' ||
+      token.token === 'bracket' ||
+      (token.token === 'sign' && (token.sign === '·' || token.sign === '²')),
   )
   return isOne || isProduct ? keys : ['(', ...keys, ')']
 }

@@ -1,0 +1,104 @@
+import { sentence, type Sentence } from '../explain'
+import { quantityText, unitOf } from '../quantity'
+import { findGroups, stoppers } from '../reduction'
+import type { Worksheet } from '../worksheet'
+import { equivalentOf } from './candidates'
+import type { Position, Quantity, Strength } from './move'
+
+/** A hint, and the elements that it speaks of. */
+export interface Hint {
+  readonly sentences: readonly Sentence[]
+  readonly elements: readonly number[]
+}
+
+/** What to do next: a group to combine, that reduction stops, the supply, or a step to undo. null when all is done. */
+export function hintFor(worksheet: Worksheet, position: Position, strength: Strength): Hint | null {
+  const { sheet, names, own, reduction } = position
+  const { wiring } = worksheet
+  const label = (node: number) => wiring.nodes[node].label
+  const named = (ids: readonly number[]) => ids.map((id) => names[id])
+  const R = (id: number) => own.resistance[id]?.value ?? 0
+
+  const wrong = reduction.steps.find(({ result }) => own.resistance[result]?.verdict === 'wrong')
+  if (wrong) {
+    const value = quantityText({ value: equivalentOf(wrong.kind, wrong.members.map(R)) }, 'Ω')
+    return hint(
+      [wrong.result],
+      [
+        sentence('hint-mend', { name: names[wrong.result] }),
+        sentence(`hint-step-${wrong.kind}`, { members: named(wrong.members) }),
+        sentence('hint-value', { name: names[wrong.result], value }),
+      ],
+    )
+  }
+  if (position.stopped) return null
+  if (sheet.elements.length > 1) {
+    const [group] = findGroups(sheet)
+    if (!group) {
+      const stopping = stoppers(sheet)
+      const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
+      return hint(strength > 1 ? stopping.map(({ id }) => id) : [], [
+        sentence('hint-look-nodes', { nodes: nodes.map(label) }),
+        sentence('hint-no-group'),
+        sentence('hint-say-stop', { members: named(stopping.map(({ id }) => id)) }),
+      ])
+    }
+    const inside = sheet.elements.filter(({ id }) => group.members.includes(id))
+    const nodes = [...new Set(inside.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
+    const value = quantityText({ value: equivalentOf(group.kind, group.members.map(R)) }, 'Ω')
+    return hint(strength > 1 ? group.members : [], [
+      sentence('hint-look-between', { nodes: nodes.map(label) }),
+      sentence(`hint-step-${group.kind}`, { members: named(group.members) }),
+      sentence('hint-combine', { members: named(group.members), value }),
+    ])
+  }
+  if (!worksheet.analysis.supply.current) return null
+  const [whole] = reduction.left
+  const open = nextValue(worksheet, position)
+  if (!open) return null
+  const { element, quantity } = open
+  const value = quantityText({ value: worksheetValue(worksheet, position, element, quantity) }, unitOf[quantity])
+  const last = sentence('hint-value', { name: `${letters[quantity]} of ${names[element]}`, value })
+  if (element === whole) return hint([whole], [sentence('hint-floor'), sentence('hint-supply'), last])
+  const step = reduction.steps[reduction.into[element] - reduction.leaves.length]
+  return hint(strength > 1 ? [element] : step.members, [
+    sentence('hint-look-step', { name: names[step.result] }),
+    sentence(`hint-undo-${step.kind}`, { name: names[step.result] }),
+    last,
+  ])
+
+  function hint(elements: readonly number[], all: readonly Sentence[]): Hint {
+    return { elements, sentences: all.slice(0, strength) }
+  }
+}
+
+const letters = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
+
+/** The first value still to be found, or wrong, from the supply upwards. */
+export function nextValue(
+  worksheet: Worksheet,
+  { reduction, own }: Position,
+): { element: number; quantity: Quantity } | null {
+  const [whole] = reduction.left
+  const downwards = [whole, ...[...reduction.steps].reverse().flatMap(({ members }) => members)]
+  for (const element of downwards) {
+    const up = reduction.into[element]
+    const inSeries = up >= 0 && reduction.steps[up - reduction.leaves.length].kind === 'series'
+    for (const quantity of inSeries ? (['current', 'voltage'] as const) : (['voltage', 'current'] as const)) {
+      const value = own[quantity][element]
+      const exists = element >= reduction.leaves.length || worksheet.elements[element][quantity] !== null
+      if (exists && (!value || value.verdict === 'wrong')) return { element, quantity }
+    }
+  }
+  return null
+}
+
+/** The true value of an element of the learner's own steps, from its resistors. */
+function worksheetValue(worksheet: Worksheet, { reduction }: Position, element: number, quantity: Quantity): number {
+  const leaves = reduction.leaves.length
+  if (element < leaves) return worksheet.elements[element][quantity]?.value ?? 0
+  const { kind, members } = reduction.steps[element - leaves]
+  const values = members.map((member) => worksheetValue(worksheet, { reduction } as Position, member, quantity))
+  const shared = quantity === (kind === 'series' ? 'current' : 'voltage')
+  return shared ? values[0] : values.reduce((a, b) => a + b, 0)
+}
