@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Providers } from '@/ui/Providers'
-import { readSettings, settingsCookie } from '@/ui/settingsCookie'
+import { readSettings } from '@/ui/readSettings'
 import './globals.css'
 
 export const metadata: Metadata = {
@@ -11,7 +11,7 @@ export const metadata: Metadata = {
 }
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
-  const settings = readSettings((await cookies()).get(settingsCookie)?.value)
+  const settings = readSettings(await cookies())
   return (
     <html lang="en" suppressHydrationWarning>
       <body>

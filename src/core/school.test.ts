@@ -13,7 +13,7 @@ import {
   explainRowDown,
   explainRowUp,
   explainWays,
-  resistorsIn,
+  keyOf,
   rowsOf,
   workOut,
   type Worksheet,
@@ -347,7 +347,7 @@ describe('only what is asked', () => {
           const all = sheet(of)
           const pick = seed % all.elements.length
           const quantity = (['voltage', 'current', 'power'] as const)[seed % 3]
-          const key = resistorsIn(all, pick).join(' ')
+          const key = keyOf(all, pick)
           const only = sheet(of, { expand, asked: [{ quantity, of: key }] })
           const { wanted, reduction, elements } = only
           expect(wanted?.answers[0].amount).toEqual(all.elements[pick][quantity])

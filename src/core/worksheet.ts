@@ -1,7 +1,7 @@
 import { withArithmetic, work, type AnalyseOptions, type DoneExchange, type Refusal, type Work } from './analyse'
 import { climbOrder, elementKey, findWanted, type AskedLine, type Wanted } from './asked'
 import { stretch, type Aside, type Label, type Picture, type Supply } from './drawing'
-import { tasted, waysTo, valueBy, type Quantity, type Taste } from './expansion'
+import { tasted, waysTo, valueBy, type Quantity, type Taste, type Way } from './expansion'
 import {
   explainPotential,
   explainVerdict,
@@ -12,7 +12,7 @@ import {
 } from './explain'
 import { knownOf, usualSchool, type Asked, type Network, type School, type WorksheetChoices } from './network'
 import { figureCount, shownText, type Amount, type Figures } from './quantity'
-import { judge, leavesOf, pickSteps, sheetAt, type Reduction, type Verdict } from './reduction'
+import { judge, pickSteps, sheetAt, type Reduction, type Verdict } from './reduction'
 
 /** How a worksheet is done, every choice made. */
 export type Choices = School & Required<Pick<WorksheetChoices, 'ways' | 'asked' | 'exchanges'>>
@@ -235,6 +235,29 @@ export function wayTaken(worksheet: Worksheet, id: number, quantity: Quantity) {
   return tasted(ways, tasteOf(choices, reduction, network)(id), (other) => members.indexOf(other) < members.indexOf(id))
 }
 
+/** The taste that takes a way to a found voltage or current, if what it needs is known by then. */
+function tasteFor({ reduction }: Worksheet, id: number, quantity: Quantity, way: Way): Taste | null {
+  const up = reduction.into[id]
+  if (up < 0 || quantity === 'power') return null
+  const { kind, members } = reduction.steps[up - reduction.leaves.length]
+  if (quantity !== (kind === 'series' ? 'voltage' : 'current')) return null
+  const isBefore = (other: number) => members.indexOf(other) < members.indexOf(id)
+  switch (way.way) {
+    case 'ohm':
+      return 'ohm'
+    case 'divider':
+      return members.length === 2 && kind === 'parallel' ? null : 'divider'
+    case 'divider-of-two':
+      return 'divider'
+    case 'ratio':
+      return isBefore(way.to) ? 'ratio' : null
+    case 'subtraction':
+      return way.others.every(isBefore) ? 'rest' : null
+    default:
+      return null
+  }
+}
+
 function givenIn({ elements }: Worksheet) {
   return {
     isZeroOhm: (id: number) => elements[id].resistance.value === 0,
@@ -256,29 +279,35 @@ interface Shown {
 /** Whether a sheet is a line from + to −, or closes the loop with the source at the left. */
 export type Form = 'line' | 'loop'
 
-/** Which values a sheet may show of an element: all, unless they are not found yet or not asked for. */
-export type Visible = (id: number, quantity: 'voltage' | 'current') => boolean
+/** What a sheet writes for a value: its text unless told otherwise, nothing for one that is not found yet. */
+export type Showing = (id: number, quantity: 'resistance' | 'voltage' | 'current', text: string) => string
 
-/** Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone. */
+/**
+ * Draws the sheet after so many steps. Parts that carry nothing stand on sheet 0 alone.
+ *
+ * @param roomBelow how many lines are kept free below an element
+ */
 export function drawSheet(
-  worksheet: Worksheet,
+  worksheet: Pick<Worksheet, 'elements' | 'network' | 'wiring' | 'analysis' | 'climbed' | 'reduction'>,
   steps: number,
   side: Side,
   figures: Figures,
   form: Form = 'line',
-  visible: Visible = () => true,
+  showing: Showing = (_id, _quantity, text) => text,
+  roomBelow: (id: number) => number = () => 0,
 ): Picture {
   const { elements, network, wiring, analysis, climbed } = worksheet
-  const up = ({ voltage, current }: Shown, shows: (quantity: 'voltage' | 'current') => boolean) => [
-    shows('voltage') ? shownText(voltage, 'V', figures) : '',
-    shows('current') ? shownText(current, 'A', figures) : '',
-  ]
-  const label = (shown: Shown, id?: number): Label => {
-    const shows = (quantity: 'voltage' | 'current') => id === undefined || visible(id, quantity)
-    const down = [shownText(shown.resistance, 'Ω', figures)]
+  const label = ({ name, resistance, voltage, current }: Shown, id = -1): Label => {
+    const show: Showing = id < 0 ? (_id, _quantity, text) => text : showing
+    const up = () => [
+      show(id, 'voltage', shownText(voltage, 'V', figures)),
+      show(id, 'current', shownText(current, 'A', figures)),
+    ]
+    const free = new Array<string>(id < 0 ? 0 : roomBelow(id)).fill('')
+    if (side === 'expand') return { name, lines: [...up(), ...free] }
+    const down = show(id, 'resistance', shownText(resistance, 'Ω', figures))
     // On the way outward the values climb with the equivalent that takes in the known resistor.
-    const carried = id !== undefined && side === 'reduce' && climbed.includes(id) ? up(shown, shows) : []
-    return { name: shown.name, lines: side === 'reduce' ? [...down, ...carried] : up(shown, shows) }
+    return { name, lines: climbed.includes(id) ? [down, ...up(), ...free] : [down, ...free] }
   }
   const aside = network.parts.flatMap((part, i): Aside[] =>
     steps > 0 || part.kind !== 'resistor' || wiring.idle[i] === null
@@ -324,8 +353,15 @@ export function judgeOn(
   }
 }
 
+/** A way to a value with its formula. */
+export interface ExplainedWay extends WayExplanation {
+  readonly way: Way
+  /** How a document names this way, where the person can take it in the valley; null where they cannot. */
+  readonly taste: Taste | null
+}
+
 /** Every way to a value of an element, each with its formula, the one shown in the valley first. */
-export function explainWays(worksheet: Worksheet, id: number, quantity: Quantity): WayExplanation[] {
+export function explainWays(worksheet: Worksheet, id: number, quantity: Quantity): ExplainedWay[] {
   return waysOfAll(worksheet, [{ id, quantity }])[0]
 }
 
@@ -333,7 +369,7 @@ export function explainWays(worksheet: Worksheet, id: number, quantity: Quantity
 export function waysOfAll(
   worksheet: Worksheet,
   wanted: readonly { id: number; quantity: Quantity }[],
-): WayExplanation[][] {
+): ExplainedWay[][] {
   const { network, options, elements, reduction } = worksheet
   if (!worksheet.analysis.supply.current) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
@@ -351,13 +387,29 @@ export function waysOfAll(
       return [...ways.filter(isTaken), ...ways.filter((way) => !isTaken(way))].map((way) => {
         const value = arithmetic.write(valueBy(way, quantity, id, values, arithmetic), expected)
         const amount = own !== null && value === expected ? own : arithmetic.toAmount(value)
-        return explainWay(quantity, id, way, amount, (other) => elements[other])
+        return {
+          way,
+          taste: tasteFor(worksheet, id, quantity, way),
+          ...explainWay(quantity, id, way, amount, (other) => elements[other]),
+        }
       })
     })
   })
 }
 
-/** The names of the resistors inside an element, in listed order. */
-export function resistorsIn({ reduction, network }: Worksheet, element: number): string[] {
-  return leavesOf(reduction, element).map((part) => network.parts[part].name)
+/**
+ * What can be asked for of the equivalents of the whole worksheet: how a document names each, and its name here. The
+ * last one is the whole, which the supply stands for.
+ */
+export function equivalentsOf({ network, options }: Worksheet): (readonly [string, string])[] {
+  const all = workOut(network, { nodes: options.nodes, choices: {} })
+  if ('status' in all) return []
+  return all.reduction.steps
+    .slice(0, -1)
+    .map(({ result }) => [elementKey(result, all.reduction, network), all.elements[result].name] as const)
+}
+
+/** How a document names an element: its resistors, joined by spaces. */
+export function keyOf({ reduction, network }: Worksheet, element: number): string {
+  return elementKey(element, reduction, network)
 }

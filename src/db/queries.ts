@@ -2,7 +2,7 @@ import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm'
 import type { NetworkDocument } from '@/core/network'
 import type { Db } from './client'
 import { columnsOf, rowOf } from './row'
-import { networks } from './schema'
+import { attempts, networks } from './schema'
 
 /** A saved network. Times are ISO 8601 texts. */
 export interface NetworkRecord {
@@ -93,4 +93,40 @@ export function restoreNetwork(db: Db, id: string): NetworkRecord | null {
     .returning()
     .get()
   return row ? recordOf(row) : null
+}
+
+/** What a learner did on a network. */
+export interface AttemptRecord {
+  readonly of: string
+  readonly moves: readonly unknown[]
+  readonly version: number
+}
+
+/** The attempt at a network; null if there is none. */
+export function findAttempt(db: Db, networkId: string): AttemptRecord | null {
+  const row = db.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
+  return row ? { of: row.of, moves: JSON.parse(row.moves) as unknown[], version: row.version } : null
+}
+
+/**
+ * Keeps an attempt over the version it was based on (0 where there was none); another one is not overwritten: the
+ * answer is then the attempt as it is kept.
+ */
+export function saveAttempt(
+  db: Db,
+  networkId: string,
+  basedOn: number,
+  { of, moves }: Pick<AttemptRecord, 'of' | 'moves'>,
+): { readonly saved: boolean; readonly attempt: AttemptRecord } {
+  return db.transaction((tx) => {
+    const before = tx.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
+    if ((before?.version ?? 0) !== basedOn && before)
+      return {
+        saved: false,
+        attempt: { of: before.of, moves: JSON.parse(before.moves) as unknown[], version: before.version },
+      }
+    const row = { networkId, of, moves: JSON.stringify(moves), version: basedOn + 1, updatedAt: new Date() }
+    tx.insert(attempts).values(row).onConflictDoUpdate({ target: attempts.networkId, set: row }).run()
+    return { saved: true, attempt: { of, moves, version: row.version } }
+  })
 }

@@ -36,7 +36,7 @@ export function texOf(tokens: FormulaTokens, figures: Figures): string {
   return tokens.map((token) => texOfToken(token, figures)).join(' ')
 }
 
-const signs = { '=': '=', '·': '\\cdot ', '+': '+', '−': '-', '²': '^{2}' } as const
+const signs = { '=': '=', '≈': '\\approx ', '·': '\\cdot ', '+': '+', '−': '-', '²': '^{2}' } as const
 
 function texOfToken(token: Token, figures: Figures): string {
   switch (token.token) {

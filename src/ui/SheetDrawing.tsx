@@ -1,7 +1,7 @@
 'use client'
 
 import clsx from 'clsx'
-import { memo, useId, useRef, useState, type KeyboardEvent } from 'react'
+import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/drawing'
 import { NodeMark, Plates, Resistor } from './symbols'
 
@@ -12,6 +12,8 @@ export interface SheetDrawingProps {
   readonly symbols: 'zigzag' | 'box'
   /** Whether values on the way up are shown: voltage and current in their colours, with + − and arrow. */
   readonly side: 'reduce' | 'expand'
+  /** The arrows of currents point as electrons run. */
+  readonly electrons?: boolean
   /** The text equivalent of the whole drawing. */
   readonly description: string
   /** Element ids of the step's group, and the loop around them if they stand together. */
@@ -21,6 +23,8 @@ export interface SheetDrawingProps {
   readonly onChoose?: (id: number) => void
   /** As wide as what it stands in; else no wider than it was drawn. */
   readonly wide?: boolean
+  /** Drawn behind the network. */
+  readonly behind?: ReactNode
   /** Asked to say more of an element's values. */
   readonly onValue?: (id: number, anchor: Element) => void
 }
@@ -39,6 +43,8 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     onChoose,
     onValue,
     wide,
+    electrons = false,
+    behind,
   } = props
   const title = useId()
   const [active, setActive] = useState('')
@@ -68,6 +74,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       style={{ minWidth: picture.width * 0.78 }}
     >
       <title id={title}>{description}</title>
+      {behind}
       {loop && (
         <rect
           {...loop}
@@ -92,6 +99,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           key={part.id}
           part={part}
           side={side}
+          electrons={electrons}
           symbols={symbols}
           grouped={group.includes(part.id)}
           chosen={chosen.includes(part.id)}
@@ -105,7 +113,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
         <g key={part.id} data-slides={part.label.name} className="opacity-75">
           <Resistor {...middleOf(part)} symbols={symbols} tone="stroke-soft" />
           <Name part={part} tone="fill-soft" />
-          <Values part={part} side={side} tone="fill-soft" />
+          <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
         </g>
       ))}
       {picture.source ? (
@@ -160,6 +168,7 @@ function Source({
 }
 
 interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoose' | 'onValue'> {
+  readonly electrons: boolean
   readonly part: PlacedPart
   readonly grouped: boolean
   readonly chosen: boolean
@@ -185,6 +194,7 @@ function sameDrawing({ part: a, ...before }: PartProps, { part: b, ...after }: P
 const Part = memo(function Part({
   part,
   side,
+  electrons,
   symbols,
   grouped,
   chosen,
@@ -213,6 +223,7 @@ const Part = memo(function Part({
     event.preventDefault()
     run(event.currentTarget)
   }
+  const said = label.lines.filter((line) => line.trim() !== '').join(', ')
   const valueTop = y + measures.symbolHeight / 2 + 1
   return (
     <g data-slides={label.name}>
@@ -220,7 +231,7 @@ const Part = memo(function Part({
         {...(choose && {
           role: 'button',
           'aria-pressed': chosen,
-          'aria-label': `${label.name}, ${label.lines.join(', ')}`,
+          'aria-label': `${label.name}, ${said}`,
           onClick: choose,
           onKeyDown: byKey(choose),
           ...reach('part'),
@@ -241,7 +252,7 @@ const Part = memo(function Part({
       {onValue ? (
         <g
           role="button"
-          aria-label={`${label.name}: ${label.lines.join(', ')}. Other ways`}
+          aria-label={`${label.name}: ${said}. Other ways`}
           onClick={(event) => onValue(id, event.currentTarget)}
           onKeyDown={byKey((element) => onValue(id, element))}
           {...reach('value')}
@@ -256,10 +267,10 @@ const Part = memo(function Part({
             className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
             strokeWidth={2}
           />
-          <Values part={part} side={side} tone="fill-soft" />
+          <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
         </g>
       ) : (
-        <Values part={part} side={side} tone="fill-soft" />
+        <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
       )}
     </g>
   )
@@ -277,16 +288,19 @@ function Name({ part: { left, right, y, label }, tone }: { readonly part: Placed
 function Values({
   part,
   side,
+  electrons,
   tone,
 }: {
   readonly part: PlacedPart
   readonly side: 'reduce' | 'expand'
+  readonly electrons: boolean
   readonly tone: string
 }) {
   const { left, right, y, label } = part
   const middle = (left + right) / 2
-  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone]
-  const flows = side === 'expand' && label.lines[1] !== '–' && !label.lines[1]?.startsWith('0\u2009')
+  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone, 'fill-expand', 'fill-flow']
+  const [voltage = '', current = ''] = side === 'expand' ? label.lines : []
+  const isThere = (text: string) => text.trim() !== '' && text !== '–' && !text.startsWith('0\u2009')
   return (
     <>
       {label.lines.map((line, i) => (
@@ -300,7 +314,7 @@ function Values({
           {line}
         </text>
       ))}
-      {flows && (
+      {isThere(voltage) && (
         <>
           <text x={left - 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
             +
@@ -308,8 +322,14 @@ function Values({
           <text x={right + 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
             −
           </text>
-          <path d={`M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`} className="fill-flow" />
         </>
+      )}
+      {isThere(current) && (
+        <path
+          data-flow={electrons ? 'back' : 'on'}
+          d={electrons ? `M${left - 1},${y - 3.5} l-7,3.5 l7,3.5 z` : `M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`}
+          className="fill-flow"
+        />
       )}
     </>
   )

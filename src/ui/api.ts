@@ -1,3 +1,4 @@
+import type { Move } from '@/core/attempt'
 import type { NetworkDocument, Problem } from '@/core/network'
 
 /** A saved network as the server gives it. Times are ISO 8601 texts. */
@@ -9,17 +10,30 @@ export interface SavedNetwork {
   readonly document: NetworkDocument
 }
 
-export type Answer<T> =
+/** What a learner did on a network, as the server keeps it. */
+export interface SavedAttempt {
+  readonly of: string
+  readonly moves: readonly Move[]
+  readonly version: number
+}
+
+/** `C` is what a 409 brings: the record as it is kept. */
+export type Answer<T, C = SavedNetwork> =
   | { readonly ok: true; readonly body: T }
   /** `status` 0: the server could not be reached. */
   | {
       readonly ok: false
       readonly status: number
       readonly problems: readonly Problem[]
-      readonly current?: SavedNetwork
+      readonly current?: C
     }
 
-async function ask<T>(method: string, path: string, body?: object, signal?: AbortSignal): Promise<Answer<T>> {
+async function ask<T, C = SavedNetwork>(
+  method: string,
+  path: string,
+  body?: object,
+  signal?: AbortSignal,
+): Promise<Answer<T, C>> {
   try {
     const response = await fetch(`/api/networks${path}`, {
       method,
@@ -45,6 +59,9 @@ export const api = {
     ask<SavedNetwork>('PUT', `/${id}`, { version, document }, signal),
   remove: (id: string) => ask<undefined>('DELETE', `/${id}`),
   restore: (id: string) => ask<SavedNetwork>('POST', `/${id}/restore`),
+  attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/${id}/attempt`),
+  saveAttempt: (id: string, attempt: SavedAttempt) =>
+    ask<{ version: number }, SavedAttempt>('PUT', `/${id}/attempt`, attempt),
 }
 
 /** The problems of a refusal in one line. */

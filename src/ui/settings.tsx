@@ -4,12 +4,13 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 import type { Figures } from '@/core/quantity'
 import { settingsCookie, type Settings } from './settingsCookie'
 
-interface Held {
+export interface Held {
   readonly settings: Settings
+  /** While a network is open, how its worksheet is done is changed there, and kept with it. */
   readonly change: (some: Partial<Settings>) => void
 }
 
-const Context = createContext<Held | null>(null)
+export const SettingsContext = createContext<Held | null>(null)
 
 /** Holds how the person likes sheets to look; kept in a cookie, so that the server draws them that way too. */
 export function SettingsProvider({ initial, children }: { readonly initial: Settings; readonly children: ReactNode }) {
@@ -22,11 +23,11 @@ export function SettingsProvider({ initial, children }: { readonly initial: Sett
     })
   }, [])
   const held = useMemo(() => ({ settings, change }), [settings, change])
-  return <Context.Provider value={held}>{children}</Context.Provider>
+  return <SettingsContext.Provider value={held}>{children}</SettingsContext.Provider>
 }
 
 export function useSettings(): Held {
-  const held = useContext(Context)
+  const held = useContext(SettingsContext)
   if (!held) throw new Error('settings are read inside SettingsProvider')
   return held
 }
@@ -36,4 +37,7 @@ export const figuresNames: readonly { readonly value: Figures; readonly name: st
   { value: 3, name: '3 figures' },
   { value: 4, name: '4 figures' },
   { value: 6, name: '6 figures' },
+  { value: 'ten:3', name: '3 figures, powers of ten' },
+  { value: 'ten:4', name: '4 figures, powers of ten' },
+  { value: 'ten:6', name: '6 figures, powers of ten' },
 ]

@@ -1,11 +1,9 @@
-import * as yup from 'yup'
 import type { Form } from '@/core'
+import type { School } from '@/core/network'
 import type { Naming } from '@/core/nodes'
-import type { Figures } from '@/core/quantity'
 
-export interface Settings {
-  /** Significant figures shown, or fractions. */
-  readonly figures: Figures
+/** How a person likes worksheets to be done, and everything to look. */
+export interface Settings extends School {
   readonly symbols: 'zigzag' | 'box'
   /** How nodes are labelled that have no label of their own. */
   readonly nodes: Naming
@@ -18,30 +16,3 @@ export interface Settings {
 }
 
 export const settingsCookie = 'nodrel-settings'
-
-const shape = yup.object({
-  figures: yup.mixed<Figures>().oneOf(['fraction', 3, 4, 6]).default(4),
-  symbols: yup
-    .string()
-    .oneOf(['zigzag', 'box'] as const)
-    .default('zigzag'),
-  nodes: yup
-    .string()
-    .oneOf(['numbers', 'letters'] as const)
-    .default('numbers'),
-  form: yup
-    .string()
-    .oneOf(['line', 'loop'] as const)
-    .default('line'),
-  parts: yup.boolean().default(false),
-  letters: yup.boolean().default(true),
-})
-
-/** The settings in a cookie's text; the usual ones where it is missing or makes no sense. */
-export function readSettings(text: string | undefined): Settings {
-  try {
-    return shape.validateSync(JSON.parse(decodeURIComponent(text ?? '{}')), { strict: false }) as Settings
-  } catch {
-    return shape.getDefault() as Settings
-  }
-}

@@ -83,6 +83,51 @@ export const newNetwork = object.required()
 export const changedNetwork = yup
   .object({ version: yup.number().integer().min(1).required(), document: object.required() })
   .required()
+const element = yup.number().integer().min(0).required()
+const members = yup.array().of(element).max(1000).required()
+const typed = yup.string().max(100).required()
+const move = {
+  combine: yup.object({
+    do: yup.string(),
+    members,
+    kind: yup.string().oneOf(['series', 'parallel']).required(),
+    answer: typed,
+  }),
+  value: yup.object({
+    do: yup.string(),
+    element,
+    quantity: yup.string().oneOf(['resistance', 'voltage', 'current', 'power']).required(),
+    answer: typed,
+  }),
+  carry: yup.object({ do: yup.string(), element, quantity: yup.string().oneOf(['voltage', 'current']).required() }),
+  stop: yup.object({
+    do: yup.string(),
+    members,
+    why: yup.string().oneOf(['no-group', 'supply-between', 'shorted', 'zero-ohms']).required(),
+  }),
+  undo: yup.object({ do: yup.string() }),
+  hint: yup.object({ do: yup.string(), strength: yup.number().oneOf([1, 2, 3]).required() }),
+}
+const isMove = (value: unknown): value is keyof typeof move => typeof value === 'string' && value in move
+
+/** What a learner did; answers are kept as they were typed. */
+export const changedAttempt = yup
+  .object({
+    version: yup.number().integer().min(0).required(),
+    of: yup.string().max(200_000).required(),
+    moves: yup
+      .array()
+      .of(
+        yup.lazy((value: { do?: unknown } | null) =>
+          isMove(value?.do)
+            ? move[value.do].noUnknown()
+            : yup.mixed().test('move', 'a move must be combine, value, carry, stop, undo or hint', () => false),
+        ),
+      )
+      .max(5000)
+      .required(),
+  })
+  .required()
 export const analysisQuery = yup
   .object({
     arithmetic: yup

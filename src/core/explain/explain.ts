@@ -1,5 +1,5 @@
 import type { Way } from '../expansion'
-import { unitOf, type Amount } from '../quantity'
+import { unitOf, type Amount, type Unit } from '../quantity'
 import type { Obstacle, Verdict } from '../reduction'
 import { keystrokes } from './keys'
 import { explainParallel, parallelWays, type ParallelWay } from './parallel'
@@ -100,7 +100,7 @@ export function explainCarried(
   const undefinedSplit = members.some(({ current }) => current === null)
   return {
     title: undefinedSplit ? sentence('undefined-split') : title,
-    check: adds ? [sum(parts as Amount[], unit), sign('='), amount(total, unit)] : null,
+    check: adds ? checkFormula(parts as Amount[], total, unit) : null,
   }
 }
 
@@ -310,6 +310,13 @@ export function explainSupply(
         powerLine,
       ]
   }
+}
+
+/** Values that must add to a total; where they do not quite, since they were rounded, what they add to as well. */
+function checkFormula(parts: readonly Amount[], total: Amount, unit: Unit): Formula {
+  const added = parts.reduce((all, part) => all + part.value, 0)
+  const off = Math.abs(added - total.value) > 1e-9 * Math.abs(total.value)
+  return [sum(parts, unit), sign('='), ...(off ? [amount({ value: added }, unit), sign('≈')] : []), amount(total, unit)]
 }
 
 /** A potential as the drops on the way from the 0 V node, added or taken away. */

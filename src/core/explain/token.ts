@@ -8,7 +8,7 @@ export type Token =
   | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit }
   /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
   | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: ShownUnit; readonly sign: '+' | '−' }
-  | { readonly token: 'sign'; readonly sign: '=' | '·' | '+' | '−' | '²' }
+  | { readonly token: 'sign'; readonly sign: '=' | '≈' | '·' | '+' | '−' | '²' }
   | { readonly token: 'fraction'; readonly over: Formula; readonly under: Formula }
   | { readonly token: 'root'; readonly under: Formula }
   | { readonly token: 'bracket'; readonly inside: Formula }
@@ -30,7 +30,7 @@ export const sum = (amounts: readonly Amount[], unit: ShownUnit, sign: '+' | '�
   unit,
   sign,
 })
-export const sign = (which: '=' | '·' | '+' | '−' | '²'): Token => ({ token: 'sign', sign: which })
+export const sign = (which: '=' | '≈' | '·' | '+' | '−' | '²'): Token => ({ token: 'sign', sign: which })
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
 export const root = (under: Formula): Token => ({ token: 'root', under })
 

@@ -1,7 +1,7 @@
 import type { CurrentPath } from '@/core'
 import type { Place } from '@/core/drawing'
 import { placeOf, type Board, type BoardPart } from '@/core/sketch'
-import { pathOf } from './BoardPart'
+import { pathOf } from '@/ui/linePath'
 
 interface Props {
   readonly path: CurrentPath

@@ -9,8 +9,8 @@ import {
   type SortingState,
 } from '@tanstack/react-table'
 import { memo, useMemo, useState } from 'react'
-import type { Worksheet } from '@/core'
-import { shownText } from '@/core/quantity'
+import { accountForCheck, type Worksheet } from '@/core'
+import { shownText, type Amount, type Unit } from '@/core/quantity'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { answerRows, columns as quantities, percent, supplyRow, type AnswerRow } from './answer'
@@ -23,7 +23,14 @@ const atFirst = 200
 const arrows = { asc: ' ▲', desc: ' ▼' } as const
 
 /** R, V, I, P and the share of the power, for every resistor and the supply. */
-export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly worksheet: Worksheet }) {
+export const AnswerTable = memo(function AnswerTable({
+  worksheet,
+  exact,
+}: {
+  readonly worksheet: Worksheet
+  /** The same without rounding, where values are rounded as on paper. */
+  readonly exact: Worksheet | null
+}) {
   const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<SortingState>([])
   const [all, setAll] = useState(false)
@@ -34,6 +41,7 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
     () => new Map(reduction.leaves.map((part, id) => [network.parts[part].name, id])),
     [reduction, network],
   )
+  const exactly = useMemo(() => exact && new Map(answerRows(exact.analysis).map((row) => [row.name, row])), [exact])
   const columns = useMemo(
     () => [
       helper.accessor('name', { header: 'part', sortingFn: 'alphanumeric', sortDescFirst: false }),
@@ -42,7 +50,14 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
           id: key,
           header: symbol,
           sortUndefined: 'last',
-          cell: ({ row }) => shownText(row.original[key], unit, figures),
+          cell: ({ row }) => (
+            <>
+              {shownText(row.original[key], unit, figures)}
+              {exactly && key !== 'resistance' && (
+                <Exactly amount={exactly.get(row.original.name)?.[key] ?? null} paper={row.original[key]} unit={unit} />
+              )}
+            </>
+          ),
         }),
       ),
       helper.accessor((row) => row.share ?? undefined, {
@@ -52,7 +67,7 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
         cell: ({ row }) => <Share share={row.original.share} />,
       }),
     ],
-    [figures],
+    [figures, exactly],
   )
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's functions are not passed on
   const table = useReactTable({
@@ -66,6 +81,7 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
   if (rows.length === 0) return null
   const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)
   const balance = analysis.checks.find(({ law }) => law === 'power')
+  const account = exact && accountForCheck(worksheet, 'power')
   const source = network.parts[worksheet.wiring.supply]
   const whole = supplyRow(analysis)
   return (
@@ -143,6 +159,8 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
                 {balance &&
                   (balance.holds ? (
                     <span className="text-holds">✓ adds up</span>
+                  ) : account?.explained ? (
+                    <span className="text-holds">≈ within rounding</span>
                   ) : (
                     <span className="text-trouble">✗ does not add up</span>
                   ))}
@@ -160,6 +178,24 @@ export const AnswerTable = memo(function AnswerTable({ worksheet }: { readonly w
     </section>
   )
 })
+
+/** The exact value, where the one on paper differs from it. */
+function Exactly({
+  amount,
+  paper,
+  unit,
+}: {
+  readonly amount: Amount | null
+  readonly paper: Amount | null
+  readonly unit: Unit
+}) {
+  if (!amount || !paper || Math.abs(amount.value - paper.value) <= 1e-9 * Math.abs(amount.value)) return null
+  return (
+    <span className="block text-[11px] text-soft" data-exact-beside>
+      {shownText(amount, unit, 6)}
+    </span>
+  )
+}
 
 function Share({ share }: { readonly share: number | null }) {
   return (

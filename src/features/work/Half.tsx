@@ -1,44 +1,64 @@
 import clsx from 'clsx'
 import { memo, useCallback, useMemo } from 'react'
-import { drawSheet, explainRowDown, explainRowUp, type Side, type Worksheet } from '@/core'
+import {
+  drawSheet,
+  explainLastSheet,
+  explainRowDown,
+  explainRowUp,
+  type Reached,
+  type Showing,
+  type Side,
+  type Worksheet,
+} from '@/core'
 import { boxAround, type Picture } from '@/core/drawing'
-import { wordSentence } from '@/core/explain'
-import { Formula } from '@/ui/Formula'
+import { wordSentence, type FoundLine } from '@/core/explain'
+import { unitOf } from '@/core/quantity'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
+import { CheckLine } from './CheckLine'
+import { Line } from './Line'
+import { StepWay } from './StepWay'
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
 const mostDrawn = 150
 interface HalfProps {
   readonly worksheet: Worksheet
   readonly index: number
+  /** Its number in the whole valley, which goes on through exchanges. */
+  readonly row: number
   readonly side: Side
   readonly current: boolean
   readonly chosen: readonly number[]
   readonly onChoose: (sheet: number, side: Side, id: number) => void
   readonly onValue: (id: number, anchor: Element) => void
+  readonly reached: Reached
+  readonly showing?: Showing
+  /** The same without rounding, where values are rounded as on paper. */
+  readonly exact: Worksheet | null
 }
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
-export const Half = memo(function Half({ worksheet, index, side, current, chosen, onChoose, onValue }: HalfProps) {
+export const Half = memo(function Half(props: HalfProps) {
+  const { worksheet, index, row, side, current, chosen, onChoose, onValue, reached, showing } = props
   const { settings } = useSettings()
-  const { figures, symbols, form } = settings
+  const { figures, symbols, form, how, flow } = settings
   const { reduction, wiring } = worksheet
   const step = reduction.steps[index]
   const elements =
     reduction.leaves.length +
     index -
     reduction.steps.slice(0, index).reduce((gone, { members }) => gone + members.length, 0)
+  const cards = how === 'sheets'
   const picture = useMemo(
-    () => (elements <= mostDrawn ? drawSheet(worksheet, index, side, figures, form) : null),
-    [worksheet, index, side, figures, form, elements],
+    () => (cards && elements <= mostDrawn ? drawSheet(worksheet, index, side, figures, form, showing) : null),
+    [cards, worksheet, index, side, figures, form, elements, showing],
   )
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
   const loop = useMemo(() => (picture && step ? loopAround(picture, step.members) : null), [picture, step])
-  const choose = useCallback((id: number) => onChoose(index, side, id), [onChoose, index, side])
+  const choose = useCallback((id: number) => onChoose(row, side, id), [onChoose, row, side])
   return (
     <div
-      data-row={index}
+      data-row={row}
       data-side={side}
       className={clsx(
         'flex max-w-full min-w-0 flex-wrap items-center gap-x-3 gap-y-1',
@@ -46,38 +66,37 @@ export const Half = memo(function Half({ worksheet, index, side, current, chosen
       )}
     >
       <div className="min-w-[9.5rem] flex-[1_1_9.5rem] leading-snug">
-        {side === 'reduce' ? (
-          <DownWords worksheet={worksheet} index={index} />
-        ) : (
-          <UpWords worksheet={worksheet} index={index} />
-        )}
+        {side === 'reduce' ? <DownWords {...props} /> : <UpWords {...props} />}
       </div>
-      <div
-        className={clsx(
-          'max-w-full overflow-x-auto rounded-lg border border-line paper',
-          side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand',
-          current && 'outline-2 outline-chosen',
-        )}
-      >
-        {picture ? (
-          <SheetDrawing
-            picture={picture}
-            nodeLabels={nodeLabels}
-            symbols={symbols}
-            side={side}
-            description={describe(worksheet, index, side, picture)}
-            group={step?.members}
-            loop={loop}
-            chosen={chosen}
-            onChoose={choose}
-            onValue={side === 'expand' ? onValue : undefined}
-          />
-        ) : (
-          <p className="p-6 text-soft">
-            Sheet {index}: {elements.toLocaleString('en')} elements, too many to draw
-          </p>
-        )}
-      </div>
+      {cards && (
+        <div
+          className={clsx(
+            'max-w-full overflow-x-auto rounded-lg border border-line paper',
+            side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand',
+            current && 'outline-2 outline-chosen',
+          )}
+        >
+          {picture ? (
+            <SheetDrawing
+              picture={picture}
+              nodeLabels={nodeLabels}
+              symbols={symbols}
+              side={side}
+              electrons={flow === 'electron'}
+              description={describe(worksheet, index, side, picture)}
+              group={reached.reason ? step?.members : undefined}
+              loop={reached.reason ? loop : null}
+              chosen={chosen}
+              onChoose={choose}
+              onValue={side === 'expand' && showing === undefined ? onValue : undefined}
+            />
+          ) : (
+            <p className="p-6 text-soft">
+              Sheet {index}: {elements.toLocaleString('en')} elements, too many to draw
+            </p>
+          )}
+        </div>
+      )}
     </div>
   )
 })
@@ -99,51 +118,109 @@ function loopAround(picture: Picture, members: readonly number[]) {
 
 /** The drawing read aloud. */
 function describe({ wiring }: Worksheet, index: number, side: Side, picture: Picture): string {
-  const parts = picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ')}`).join(', ')
+  const parts = picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ').trim()}`).join(', ')
   return `Sheet ${index}, ${side === 'reduce' ? 'resistances' : 'voltages and currents'}, from + (node ${wiring.nodes[wiring.start].label}) to − (node ${wiring.nodes[wiring.finish].label}): ${parts}`
 }
 
-function DownWords({ worksheet, index }: { readonly worksheet: Worksheet; readonly index: number }) {
-  const { figures } = useSettings().settings
-  if (index >= worksheet.reduction.steps.length) {
-    return worksheet.analysis.status === 'not-series-parallel' ? (
-      <p className="font-semibold text-trouble">No group is left: reduction stops here</p>
-    ) : (
-      <p className="font-semibold">One resistor: nothing to combine</p>
-    )
+function DownWords({ worksheet, index, reached, exact }: HalfProps) {
+  if (!reached.reason) return null
+  const { reduction, analysis, wanted, elements } = worksheet
+  const step = reduction.steps[index]
+  if (!step) {
+    if (analysis.status === 'not-series-parallel' && reduction.left.length > 1)
+      return <p className="font-semibold text-trouble">No group is left: reduction stops here</p>
+    if (wanted && reduction.left.length > 1)
+      return (
+        <>
+          <p className="font-semibold">Enough</p>
+          <p className="text-soft">this sheet gives what was asked for</p>
+        </>
+      )
+    return <p className="font-semibold">One resistor: nothing to combine</p>
   }
-  const { title, reason, lines } = explainRowDown(worksheet, index)
+  const { title, reason, lines, keys, outward, ways, way, key } = explainRowDown(worksheet, index)
+  const last = lines.length - 1
+  const [R, exactly] = [elements[step.result].resistance, exact?.elements[step.result]?.resistance]
+  const off = exactly !== undefined && differs(R.value, exactly.value)
   return (
     <>
       <p className="font-semibold">{wordSentence(title)}</p>
       <p className="text-soft">{wordSentence(reason)}</p>
-      {lines.map((line, i) => (
-        <p key={i} className="mt-1">
-          <Formula tokens={line} figures={figures} />
-        </p>
+      {ways.length > 1 && way !== null && <StepWay stepKey={key} ways={ways} way={way} />}
+      {lines.slice(0, reached.lines + (reached.half ? 1 : 0)).map((line, i) => (
+        <Line
+          key={i}
+          formula={line}
+          keys={i === last ? keys : []}
+          half={reached.half && i === reached.lines}
+          exact={i === last && off ? { amount: exactly, unit: 'Ω' } : undefined}
+        />
       ))}
+      {outward.map((line, i) => {
+        const at = lines.length + i
+        if (at >= reached.lines + (reached.half ? 1 : 0)) return null
+        return <Found key={at} line={line} half={at >= reached.lines} exact={exact} worksheet={worksheet} titled />
+      })}
     </>
   )
 }
 
-function UpWords({ worksheet, index }: { readonly worksheet: Worksheet; readonly index: number }) {
-  const { figures } = useSettings().settings
-  if (index >= worksheet.reduction.steps.length) return <p className="font-semibold">All of the supply</p>
-  const up = explainRowUp(worksheet, index)
-  if (!up) return null
+/** Whether a value on paper differs from the exact one by more than a double's last digits. */
+function differs(paper: number, exactly: number): boolean {
+  return Math.abs(paper - exactly) > 1e-9 * Math.abs(exactly)
+}
+
+/** A value that is found, on paper with the exact one beside it. */
+export function Found({
+  line: { formula, keys, element, quantity, name },
+  half,
+  exact,
+  worksheet,
+  titled = false,
+}: {
+  readonly line: FoundLine
+  readonly half: boolean
+  readonly exact: Worksheet | null
+  readonly worksheet: Worksheet
+  /** The way is named too. */
+  readonly titled?: boolean
+}) {
+  const exactly = exact?.elements[element]?.[quantity]
+  const value = worksheet.elements[element][quantity]
+  const off = exactly && value && differs(value.value, exactly.value)
+  return (
+    <>
+      {titled && <p className="mt-1 text-xs text-soft">{wordSentence(name)}</p>}
+      <Line
+        formula={formula}
+        keys={keys}
+        half={half}
+        exact={off ? { amount: exactly, unit: unitOf[quantity] } : undefined}
+      />
+    </>
+  )
+}
+
+/** More lines than this are not read in a row. */
+const mostLines = 12
+
+function UpWords({ worksheet, index, reached, exact }: HalfProps) {
+  if (!reached.reason) return null
+  const isStep = index < worksheet.reduction.steps.length
+  const up = isStep ? explainRowUp(worksheet, index) : explainLastSheet(worksheet)
+  if (!up) return isStep ? null : <p className="font-semibold">All of the supply</p>
+  const shown = Math.min(mostLines, reached.lines + (reached.half ? 1 : 0))
   return (
     <>
       <p className="font-semibold">{wordSentence(up.title)}</p>
-      {up.lines.slice(0, 12).map((line, i) => (
-        <p key={i} className="mt-0.5">
-          <Formula tokens={line.formula} figures={figures} />
-        </p>
+      {up.lines.slice(0, shown).map((line, i) => (
+        <Found key={i} line={line} half={i >= reached.lines} exact={exact} worksheet={worksheet} />
       ))}
-      {up.lines.length > 12 && <p className="text-soft">… and {up.lines.length - 12} more</p>}
-      {up.check && up.lines.length <= 12 && (
-        <p className="mt-0.5 text-holds">
-          <span aria-label="check:">✓</span> <Formula tokens={up.check} figures={figures} />
-        </p>
+      {up.lines.length > mostLines && shown === mostLines && (
+        <p className="text-soft">… and {up.lines.length - mostLines} more</p>
+      )}
+      {up.check && reached.check && up.lines.length <= mostLines && (
+        <CheckLine worksheet={worksheet} step={index} formula={up.check} />
       )}
     </>
   )

@@ -2,7 +2,7 @@ import { X } from 'lucide-react'
 import { judgeOn, type Side, type Worksheet } from '@/core'
 import { wordSentence } from '@/core/explain'
 
-/** Elements that were chosen on one sheet. */
+/** Elements that were chosen in one row. */
 export interface Choice {
   readonly sheet: number
   readonly side: Side
@@ -14,14 +14,15 @@ const tones = { series: 'border-reduce', parallel: 'border-reduce', neither: 'bo
 /** What the chosen elements are to each other, and why. */
 export function Pointed({
   worksheet,
-  choice,
+  sheet,
+  ids,
   onClose,
 }: {
   readonly worksheet: Worksheet
-  readonly choice: Choice
+  readonly sheet: number
+  readonly ids: readonly number[]
   readonly onClose: () => void
 }) {
-  const { sheet, ids } = choice
   const names = ids.map((id) => worksheet.elements[id].name).join(' and ')
   const judged = ids.length > 1 ? judgeOn(worksheet, sheet, ids) : null
   return (

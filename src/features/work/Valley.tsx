@@ -2,20 +2,31 @@
 
 import { Fragment, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import clsx from 'clsx'
-import type { Side, Worksheet } from '@/core'
+import dynamic from 'next/dynamic'
+import { rowsOf, withoutRounding, type Side, type Worksheet } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { useSettings } from '@/ui/settings'
 import { Floor } from './Floor'
+import { FromKnown } from './FromKnown'
 import { Half } from './Half'
 import { Lazy } from './Lazy'
 import { Pointed, type Choice } from './Pointed'
+import { allShown, type Reveal } from './reveal'
 import { useSeenHalves } from './useSeenHalves'
 import { WaysPopover, type Asked } from './WaysPopover'
+
+const Exchange = dynamic(() => import('./Exchange').then((module) => module.Exchange))
+const Loops = dynamic(() => import('./Loops').then((module) => module.Loops))
 
 interface Props {
   readonly worksheet: Worksheet
   /** The row that the person stands on; −1 before they walk. */
   readonly row: number
+  /** What is shown, where that is not all. */
+  readonly reveal: Reveal | null
+  /** Asks to go to a row, where one reveal is made at a time. */
+  readonly onRow?: (stage: number, index: number, side: Side) => void
 }
 
 /** A longer valley opens in pieces of so many rows. */
@@ -24,19 +35,23 @@ const rowsAtFirst = 100
 const drawnAtOnce = 30
 
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
-export function Valley({ worksheet, row }: Props) {
+export function Valley({ worksheet, row, reveal, onRow }: Props) {
   // What was chosen and asked belongs to one worksheet; with the next it is gone.
   const [chosenOn, setChosenOn] = useState<{ readonly of: Worksheet; readonly choice: Choice } | null>(null)
   const [askedOn, setAskedOn] = useState<{ readonly of: Worksheet; readonly asked: Asked } | null>(null)
   const choice = chosenOn?.of === worksheet ? chosenOn.choice : null
   const asked = askedOn?.of === worksheet ? askedOn.asked : null
+  const { how } = useSettings().settings
   const { reduction, analysis } = worksheet
+  const sheets = useMemo(() => sheetsOf(worksheet), [worksheet])
+  const exact = useMemo(() => {
+    const unrounded = withoutRounding(worksheet)
+    return unrounded && sheetsOf(unrounded)
+  }, [worksheet])
+  const items = useMemo(() => itemsOf(sheets), [sheets])
   const steps = reduction.steps.length
-  const stopped = analysis.status === 'not-series-parallel'
-  // A bridge leaves a last sheet without a step; a single resistor has one sheet and no step.
-  const rows = stopped || steps === 0 ? steps + 1 : steps
   const [limit, setLimit] = useState(rowsAtFirst)
-  const shown = Math.min(rows, limit)
+  const shown = items.slice(0, limit)
   const climbs = analysis.supply.current !== null
 
   const moved = useRef(row)
@@ -45,9 +60,9 @@ export function Valley({ worksheet, row }: Props) {
     moved.current = row
     const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
     document
-      .getElementById(row < rows ? `row-${row}` : 'floor')
+      .getElementById(row < items.length ? `row-${row}` : 'floor')
       ?.scrollIntoView({ block: 'nearest', behavior: still ? 'auto' : 'smooth' })
-  }, [row, rows])
+  }, [row, items.length])
 
   const choose = useCallback(
     (sheet: number, side: Side, id: number) => {
@@ -69,34 +84,49 @@ export function Valley({ worksheet, row }: Props) {
     (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
     [letGo],
   )
+  const showings = useMemo(() => sheets.map((_, stage) => reveal?.showing(stage)), [sheets, reveal])
 
   // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
   const place = useRef<HTMLElement>(null)
-  const seen = useSeenHalves(place, shown)
+  const seen = useSeenHalves(place, shown.length)
   const later = useDeferredValue(worksheet)
-  const sameRows = later.reduction.steps.length === steps && later.reduction.leaves.length === reduction.leaves.length
-  const half = (index: number, side: Side) => (
-    <Lazy key={`${index} ${side}`} at={index < drawnAtOnce} height={160}>
-      <Half
-        worksheet={sameRows && !seen.has(`${index} ${side}`) ? later : worksheet}
-        index={index}
-        side={side}
-        current={row === index}
-        chosen={choice?.sheet === index && choice.side === side ? choice.ids : none}
-        onChoose={choose}
-        onValue={ask}
-      />
-    </Lazy>
-  )
+  const sameRows =
+    reveal === null &&
+    later.beyond.length === 0 &&
+    later.reduction.steps.length === steps &&
+    later.reduction.leaves.length === reduction.leaves.length
+  const half = ({ stage, index }: Item, at: number, side: Side) => {
+    const reached = reveal ? reveal.reached(stage, index, side) : allShown
+    if (!reached.drawn) return null
+    return (
+      <Lazy key={`${at} ${side}`} at={at < drawnAtOnce} height={160}>
+        <Half
+          worksheet={sameRows && stage === 0 && !seen.has(`${at} ${side}`) ? later : sheets[stage]}
+          index={index}
+          row={at}
+          side={side}
+          current={row === at}
+          chosen={choice?.sheet === at && choice.side === side ? choice.ids : none}
+          onChoose={choose}
+          onValue={ask}
+          reached={reached}
+          showing={showings[stage]}
+          exact={exact?.[stage] ?? null}
+        />
+      </Lazy>
+    )
+  }
   if (reduction.leaves.length === 0) return null
-  const indices = Array.from({ length: shown }, (_, index) => index)
+  const last = sheets.length - 1
   return (
     <section ref={place} aria-label="The valley" className="@container">
       <Commands list={clear} />
       <div className="mb-2 flex justify-between gap-4 text-soft">
         <p>
-          <span className="font-semibold text-reduce">↓ Reduce</span> combine one group a sheet, until one resistance is
-          left
+          <span className="font-semibold text-reduce">↓ Reduce</span>{' '}
+          {worksheet.climbed.length > 0
+            ? 'climb outward from what is known, combining on the way'
+            : 'combine one group a sheet, until one resistance is left'}
         </p>
         {climbs && (
           <p className="hidden @4xl:block">
@@ -104,50 +134,92 @@ export function Valley({ worksheet, row }: Props) {
           </p>
         )}
       </div>
+      {worksheet.climbed.length > 0 && (
+        <FromKnown worksheet={worksheet} reached={reveal ? reveal.reached(0, -1, 'reduce') : allShown} />
+      )}
+      {how !== 'sheets' && <Loops worksheet={worksheet} reveal={reveal} />}
       <div
         className={clsx(
           'grid grid-cols-1 gap-y-2',
           climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]',
         )}
       >
-        {indices.map((index) => (
-          <Fragment key={index}>
-            <div
-              id={`row-${index}`}
-              style={{ gridRow: index + 1 }}
-              className="col-start-1 flex scroll-my-24 items-center justify-end row-half"
-            >
-              {half(index, 'reduce')}
-            </div>
-            <Spine index={index} current={row === index} />
+        {shown.map((item, at) => (
+          <Fragment key={at}>
+            {item.index < 0 ? (
+              <div id={`row-${at}`} style={{ gridRow: at + 1 }} className="col-span-full scroll-my-24 py-1">
+                <Exchange
+                  worksheet={sheets[item.stage]}
+                  next={sheets[item.stage + 1]}
+                  exchange={worksheet.beyond[item.stage].exchange}
+                  stage={item.stage}
+                  reached={(side) => (reveal ? reveal.reached(item.stage, rowsOf(sheets[item.stage]), side) : allShown)}
+                />
+              </div>
+            ) : (
+              <>
+                <div
+                  id={`row-${at}`}
+                  style={{ gridRow: at + 1 }}
+                  className="col-start-1 flex scroll-my-24 items-center justify-end row-half"
+                >
+                  {half(item, at, 'reduce')}
+                </div>
+                <Spine
+                  index={at}
+                  current={row === at}
+                  onJump={onRow && ((side) => onRow(item.stage, item.index, side))}
+                  climbs={climbs}
+                />
+              </>
+            )}
           </Fragment>
         ))}
-        {shown < rows && (
-          <p style={{ gridRow: shown + 1 }} className="col-span-full py-2 text-center text-soft">
-            {(rows - shown).toLocaleString('en')} more rows lie between here and the floor.{' '}
+        {shown.length < items.length && (
+          <p style={{ gridRow: shown.length + 1 }} className="col-span-full py-2 text-center text-soft">
+            {(items.length - shown.length).toLocaleString('en')} more rows lie between here and the floor.{' '}
             <Button onClick={() => setLimit(limit + rowsAtFirst)}>
-              Show {Math.min(rowsAtFirst, rows - shown)} of them
+              Show {Math.min(rowsAtFirst, items.length - shown.length)} of them
             </Button>
           </p>
         )}
-        <div id="floor" style={{ gridRow: shown + 2 }} className="col-span-full scroll-my-24">
-          <Floor worksheet={worksheet} current={row >= steps && steps > 0} />
+        <div id="floor" style={{ gridRow: shown.length + 2 }} className="col-span-full scroll-my-24">
+          {worksheet.climbed.length === 0 && (
+            <FromKnown worksheet={worksheet} reached={reveal ? reveal.reached(0, -1, 'reduce') : allShown} />
+          )}
+          <Floor
+            worksheet={sheets[last]}
+            current={row >= items.length && steps > 0}
+            reached={reveal ? reveal.reached(last, rowsOf(sheets[last]), 'floor') : allShown}
+          />
         </div>
         {climbs && (
           <p className="col-span-full font-semibold text-expand @4xl:hidden">↑ Expand: undo the steps, last first</p>
         )}
         {climbs &&
-          [...indices].reverse().map((index) => (
-            <div
-              key={index}
-              className="flex items-center justify-start row-half @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
-              style={{ '--row': index + 1 } as React.CSSProperties}
-            >
-              {half(index, 'expand')}
-            </div>
-          ))}
+          shown
+            .map((item, at) => ({ item, at }))
+            .reverse()
+            .map(({ item, at }) =>
+              item.index < 0 ? null : (
+                <div
+                  key={at}
+                  className="flex items-center justify-start row-half @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+                  style={{ '--row': at + 1 } as React.CSSProperties}
+                >
+                  {half(item, at, 'expand')}
+                </div>
+              ),
+            )}
       </div>
-      {choice && <Pointed worksheet={worksheet} choice={choice} onClose={letGo} />}
+      {choice && items[choice.sheet] && (
+        <Pointed
+          worksheet={sheets[items[choice.sheet].stage]}
+          sheet={items[choice.sheet].index}
+          ids={choice.ids}
+          onClose={letGo}
+        />
+      )}
       <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAskedOn(null)} />
     </section>
   )
@@ -155,22 +227,77 @@ export function Valley({ worksheet, row }: Props) {
 
 const none: readonly number[] = []
 
-function Spine({ index, current }: { readonly index: number; readonly current: boolean }) {
+function sheetsOf(worksheet: Worksheet): readonly Worksheet[] {
+  return [worksheet, ...worksheet.beyond.map((next) => next.worksheet)]
+}
+
+/** A row of the valley: a sheet of one stage, or (−1) the exchange that leads to the next. */
+interface Item {
+  readonly stage: number
+  readonly index: number
+}
+
+function itemsOf(sheets: readonly Worksheet[]): Item[] {
+  return sheets.flatMap((sheet, stage) => {
+    const rows = Array.from({ length: rowsOf(sheet) }, (_, index) => ({ stage, index }))
+    return stage < sheets.length - 1 ? [...rows, { stage, index: -1 }] : rows
+  })
+}
+
+/** The number of a sheet on the spine; where one reveal is made at a time, its two sides can be jumped to. */
+function Spine({
+  index,
+  current,
+  onJump,
+  climbs,
+}: {
+  readonly index: number
+  readonly current: boolean
+  readonly onJump?: (side: Side) => void
+  readonly climbs: boolean
+}) {
+  const disc = clsx(
+    'relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs',
+    current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet',
+  )
   return (
     <div
-      aria-hidden
       style={{ gridRow: index + 1 }}
-      className="relative col-start-2 hidden items-center justify-center @4xl:flex"
+      className={clsx(
+        'relative items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1',
+        onJump ? 'col-start-1 flex gap-2' : 'hidden',
+      )}
     >
-      <span className="absolute -inset-y-1 w-0.5 bg-expand" />
-      <span
-        className={clsx(
-          'relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs',
-          current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet',
-        )}
-      >
-        {index}
-      </span>
+      <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
+      {onJump ? (
+        <>
+          <button
+            type="button"
+            className={disc}
+            aria-label={`Go down to sheet ${index}`}
+            onClick={() => onJump('reduce')}
+          >
+            ↓
+          </button>
+          <span aria-hidden className="relative bg-desk px-0.5 font-mono text-xs">
+            {index}
+          </span>
+          {climbs && (
+            <button
+              type="button"
+              className={disc}
+              aria-label={`Go up to sheet ${index}`}
+              onClick={() => onJump('expand')}
+            >
+              ↑
+            </button>
+          )}
+        </>
+      ) : (
+        <span aria-hidden className={disc}>
+          {index}
+        </span>
+      )}
     </div>
   )
 }

@@ -1,11 +1,14 @@
 import { Popover } from 'radix-ui'
 import { X } from 'lucide-react'
 import { useMemo } from 'react'
-import { explainRowUp, explainWays, type Worksheet } from '@/core'
+import { accountForWay, explainRowUp, explainWays, keyOf, type Worksheet } from '@/core'
+import type { Way } from '@/core/expansion'
 import { wordSentence, type Explained } from '@/core/explain'
 import { shownText } from '@/core/quantity'
-import { Formula } from '@/ui/Formula'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
+import { AccountNote, CheckLine } from './CheckLine'
+import { Line } from './Line'
 
 /** An element whose values were asked for, and where. */
 export interface Asked {
@@ -56,6 +59,9 @@ export function WaysPopover({
 
 function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: number }) {
   const { figures } = useSettings().settings
+  const { store, choose } = useOpenNetwork()
+  const take = (key: string, taste: string) =>
+    choose({ ways: { ...store.getState().document.worksheet?.ways, [key]: taste } })
   const element: Explained | undefined = worksheet.elements[id]
   const into = worksheet.reduction.into[id]
   if (!element) return null
@@ -81,13 +87,23 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
               )}
             </h3>
             <ul>
-              {explainWays(worksheet, id, quantity).map(({ name, formula }, i) => (
+              {explainWays(worksheet, id, quantity).map(({ name, formula, keys, way, taste }, i) => (
                 <li key={i} className="mt-1.5">
-                  <p className="text-xs text-soft">
+                  <p className="flex flex-wrap items-center gap-x-2 text-xs text-soft">
                     {wordSentence(name)}
                     {i === 0 && quantity !== 'power' && ' (shown in the valley)'}
+                    {i > 0 && taste !== null && (
+                      <button
+                        type="button"
+                        className="min-h-6 rounded border border-edge px-1.5 text-ink hover:bg-chosen-wash"
+                        onClick={() => take(`${symbol} ${keyOf(worksheet, id)}`, taste)}
+                      >
+                        find it this way
+                      </button>
+                    )}
                   </p>
-                  <Formula tokens={formula} figures={figures} />
+                  <Line formula={formula} keys={keys} />
+                  <WayNote worksheet={worksheet} id={id} quantity={quantity} way={way} />
                 </li>
               ))}
             </ul>
@@ -101,11 +117,27 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
               ? 'its drop takes part in'
               : 'its current takes part in'}
           </h3>
-          <p className="text-holds">
-            ✓ <Formula tokens={up.check} figures={figures} />
-          </p>
+          <CheckLine worksheet={worksheet} step={into - worksheet.reduction.leaves.length} formula={up.check} />
         </section>
       )}
     </>
   )
+}
+
+/** On paper another way can give another number: whether rounding explains that. */
+function WayNote({
+  worksheet,
+  id,
+  quantity,
+  way,
+}: {
+  readonly worksheet: Worksheet
+  readonly id: number
+  readonly quantity: (typeof quantities)[number]['quantity']
+  readonly way: Way
+}) {
+  const account = accountForWay(worksheet, id, quantity, way)
+  const size = Math.abs(worksheet.elements[id][quantity]?.value ?? 0)
+  if (!account || Math.abs(account.difference) <= 1e-9 * size) return null
+  return <AccountNote worksheet={worksheet} account={account} unit={quantity} />
 }

@@ -1,12 +1,12 @@
 'use client'
 
 import clsx from 'clsx'
-import { ListPlus } from 'lucide-react'
+import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
-import type { Side } from '@/core'
+import { withoutRounding, type Side } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
@@ -18,19 +18,28 @@ import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
+import { BridgeOffer } from './BridgeOffer'
+import { ModeSwitch } from './ModeSwitch'
 import { Valley } from './Valley'
 
+const School = dynamic(() => import('./School'))
+const Stepped = dynamic(() => import('./Stepped'))
+const Try = dynamic(() => import('./Try'))
+const Powers = dynamic(() => import('./Powers').then((module) => module.Powers))
+const OnlyAsked = dynamic(() => import('./OnlyAsked').then((module) => module.OnlyAsked))
 const PartsPanel = dynamic(() => import('@/ui/network/PartsPanel').then((module) => module.PartsPanel))
 
 /** The worksheet of one network: entry above, the valley below, the answer table at the end of the climb. */
 export function Work() {
-  const { store, worked } = useOpenNetwork()
+  const { store, worked, walk } = useOpenNetwork()
   const { document, typing } = useStore(store)
   const { settings, change: changeSettings } = useSettings()
   const { worksheet, problems } = worked
   // The table at the end of the climb follows the valley in the next moment.
   const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState(-1)
+  const [school, setSchool] = useState(false)
+  const exact = useMemo(() => settled && withoutRounding(settled), [settled])
 
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const analysis = worksheet?.analysis ?? null
@@ -64,6 +73,7 @@ export function Work() {
   const commands = useMemo((): readonly Command[] => {
     const step = (by: number) => () => setRow((before) => Math.max(0, Math.min(rows, before + by)))
     return [
+      { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
       { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
       { name: 'Next step', keys: 'j,down', run: step(1) },
       { name: 'Previous step', keys: 'k,up', run: step(-1) },
@@ -88,6 +98,16 @@ export function Work() {
       }
       actions={
         <>
+          <ModeSwitch />
+          <Button
+            tip="How it is worked: order, arithmetic, numbers, only what is asked"
+            keys="h"
+            aria-pressed={school}
+            onClick={() => setSchool(!school)}
+            className={clsx('h-9', school && 'border-chosen bg-chosen-wash')}
+          >
+            <ListChecks size={16} aria-hidden /> How
+          </Button>
           <Button
             tip="Parts list"
             keys="p"
@@ -116,6 +136,7 @@ export function Work() {
       }
     >
       <Commands list={commands} />
+      {school && <School />}
       <div className="flex flex-1 flex-col-reverse lg:flex-row">
         <main className="min-w-0 flex-1 px-4 pt-2 pb-24">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
@@ -126,8 +147,24 @@ export function Work() {
               aria-label={wrong ? 'The last good analysis' : undefined}
               role={wrong ? 'group' : undefined}
             >
-              <Valley worksheet={worksheet} row={row} />
-              <AnswerTable worksheet={settled ?? worksheet} />
+              {walk.mode === 'try' ? (
+                <Try worksheet={worksheet} />
+              ) : walk.mode === 'step' ? (
+                <Stepped worksheet={worksheet} row={row} />
+              ) : (
+                <>
+                  <Valley worksheet={worksheet} row={row} reveal={null} />
+                  <BridgeOffer worksheet={worksheet} />
+                  {settled?.wanted ? (
+                    <OnlyAsked wanted={settled.wanted} />
+                  ) : (
+                    <>
+                      <AnswerTable worksheet={settled ?? worksheet} exact={exact} />
+                      {rows < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
+                    </>
+                  )}
+                </>
+              )}
             </div>
           )}
         </main>

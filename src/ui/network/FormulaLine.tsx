@@ -30,7 +30,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const written = useMemo(() => {
     if (network === null) return null
     // A large network is still being worked out elsewhere.
-    return worksheet?.network === network
+    return worksheet?.network === network && !worksheet.wanted
       ? writeFormula(network, worksheet.wiring, worksheet.reduction)
       : writeFormula(network, wire(network))
   }, [network, worksheet])

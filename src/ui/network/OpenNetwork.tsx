@@ -1,17 +1,34 @@
 'use client'
 
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
+import { schoolChoices, type School, type WorksheetChoices } from '@/core/network'
 import { api, type SavedNetwork } from '../api'
-import { useSettings } from '../settings'
+import { SettingsContext, useSettings } from '../settings'
+import type { Settings } from '../settingsCookie'
 import { autosave } from './autosave'
 import { claimDraftSlot } from './draftSlot'
 import { createWorkStore, type WorkStore } from './store'
 import { useWorksheet, type Worked } from './useWorksheet'
 
+/** How the worksheet is walked: all shown, one reveal at a time, or worked by the person. */
+export type Mode = 'worked' | 'step' | 'try'
+
+export interface Walk {
+  readonly mode: Mode
+  /** How many things are shown, one reveal at a time. */
+  readonly shown: number
+}
+
 interface Opened {
   readonly store: WorkStore
   readonly worked: Worked
+  readonly walk: Walk
+  readonly setWalk: (some: Partial<Walk>) => void
+  /** Changes how this network's worksheet is done; undefined is as the person likes it everywhere. */
+  readonly choose: (some: Partial<WorksheetChoices>) => void
+  /** Changes how the person likes it everywhere. */
+  readonly likeEverywhere: (some: Partial<Settings>) => void
 }
 
 const Context = createContext<Opened | null>(null)
@@ -20,11 +37,49 @@ const Context = createContext<Opened | null>(null)
 export function OpenNetwork({ record, children }: { readonly record: SavedNetwork; readonly children: ReactNode }) {
   const [store] = useState(() => createWorkStore(record))
   const document = useStore(store, (state) => state.document)
-  const { settings } = useSettings()
-  const worked = useWorksheet(document, settings.nodes)
+  const { settings: liked, change: likeEverywhere } = useSettings()
+  const choices = document.worksheet
+  const settings = useMemo(() => ({ ...liked, ...schoolOf(choices) }), [liked, choices])
+  const worked = useWorksheet(document, settings)
+  const [walk, putWalk] = useState<Walk>({ mode: 'worked', shown: 0 })
   useEffect(() => keep(store), [store])
-  const opened = useMemo(() => ({ store, worked }), [store, worked])
-  return <Context.Provider value={opened}>{children}</Context.Provider>
+  const choose = useCallback(
+    (some: Partial<WorksheetChoices>) => {
+      const { document: before } = store.getState()
+      const entries = Object.entries({ ...before.worksheet, ...some }).filter(([, value]) => value !== undefined)
+      const { worksheet: _before, ...rest } = before
+      store.change(entries.length === 0 ? rest : { ...rest, worksheet: Object.fromEntries(entries) }, null)
+    },
+    [store],
+  )
+  // What a worksheet has of its own is kept with the network, everything else with the person.
+  const change = useCallback(
+    (some: Partial<Settings>) => {
+      const own = schoolOf(some)
+      if (Object.keys(own).length > 0) choose(own)
+      const others = Object.entries(some).filter(([name]) => !(name in schoolChoices))
+      if (others.length > 0) likeEverywhere(Object.fromEntries(others))
+    },
+    [choose, likeEverywhere],
+  )
+  const setWalk = useCallback((some: Partial<Walk>) => putWalk((before) => ({ ...before, ...some })), [])
+  const opened = useMemo(
+    () => ({ store, worked, walk, setWalk, choose, likeEverywhere }),
+    [store, worked, walk, setWalk, choose, likeEverywhere],
+  )
+  const held = useMemo(() => ({ settings, change }), [settings, change])
+  return (
+    <Context.Provider value={opened}>
+      <SettingsContext.Provider value={held}>{children}</SettingsContext.Provider>
+    </Context.Provider>
+  )
+}
+
+/** Those of some choices that every worksheet has. */
+function schoolOf(some: Partial<Settings> | WorksheetChoices | undefined): Partial<School> {
+  return Object.fromEntries(
+    Object.entries(some ?? {}).filter(([name, value]) => name in schoolChoices && value !== undefined),
+  )
 }
 
 export function useOpenNetwork(): Opened {

@@ -2,6 +2,8 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { workOut, type Worksheet } from '@/core'
 import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
 import type { Naming } from '@/core/nodes'
+import type { WorksheetChoices } from '@/core/network'
+import type { Settings } from '../settingsCookie'
 
 /** Networks up to this size are worked out at once, in the same frame as the change. */
 const atOnce = 200
@@ -25,15 +27,47 @@ function resultOf(result: ReturnType<typeof workOut>): Result {
 }
 
 /** The worksheet of a document, worked out once per change; off the main thread when it is large. */
-export function useWorksheet(document: NetworkDocument, nodes: Naming): Worked {
-  const read = useMemo(() => readNetwork(document), [document])
+export function useWorksheet(document: NetworkDocument, settings: Settings): Worked {
+  const { nodes } = settings
+  // How the worksheet is done does not change the network, and what only changes its look is not worked out anew.
+  const { worksheet: ofItsOwn, title, notes, parts, known, reference, sketch } = document
+  const read = useMemo(
+    () => readNetwork({ format: 'nodrel-network', version: 1, title, notes, parts, known, reference, sketch }),
+    [title, notes, parts, known, reference, sketch],
+  )
+  const { ways, asked, exchanges } = ofItsOwn ?? {}
+  const { order, begin, names, parallel, expand, rest, power, carry, letter, outward, beyond } = settings
+  const figures = carry === 'paper' ? settings.figures : undefined
+  const choices = useMemo(
+    () => ({
+      ...{ order, begin, names, parallel, expand, rest, power, carry, letter, outward, beyond },
+      ...{ figures, ways, asked, exchanges },
+    }),
+    [
+      order,
+      begin,
+      names,
+      parallel,
+      expand,
+      rest,
+      power,
+      carry,
+      letter,
+      outward,
+      beyond,
+      figures,
+      ways,
+      asked,
+      exchanges,
+    ],
+  )
   const network = read.ok ? read.network : null
   const large = read.ok && read.network.parts.length > atOnce ? read.network : null
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
-    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network, { nodes }))
-  }, [read, nodes])
-  const { result: distant, busy, cancel } = useDistant(large, nodes)
+    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network, { nodes, choices }))
+  }, [read, nodes, choices])
+  const { result: distant, busy, cancel } = useDistant(large, nodes, choices)
   const result = small ?? distant
   const good = result && 'worksheet' in result ? result.worksheet : null
   // While the input is wrong, the last good worksheet stays on the screen.
@@ -46,20 +80,23 @@ export function useWorksheet(document: NetworkDocument, nodes: Naming): Worked {
 
 const none: readonly Problem[] = []
 
-function useDistant(network: Network | null, nodes: Naming) {
-  const [done, setDone] = useState<{ readonly of: Network; readonly nodes: Naming; readonly result: Result } | null>(
-    null,
-  )
+function useDistant(network: Network | null, nodes: Naming, choices: WorksheetChoices) {
+  const [done, setDone] = useState<{
+    readonly of: Network
+    readonly nodes: Naming
+    readonly choices: WorksheetChoices
+    readonly result: Result
+  } | null>(null)
   const [cancelled, setCancelled] = useState<Network | null>(null)
   useEffect(() => {
     if (network === null || network === cancelled) return
     const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
     worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) =>
-      setDone({ of: network, nodes, result: resultOf(data) })
-    worker.postMessage({ network, nodes })
+      setDone({ of: network, nodes, choices, result: resultOf(data) })
+    worker.postMessage({ network, nodes, choices })
     return () => worker.terminate()
-  }, [network, nodes, cancelled])
-  const finished = done !== null && done.of === network && done.nodes === nodes
+  }, [network, nodes, choices, cancelled])
+  const finished = done !== null && done.of === network && done.nodes === nodes && done.choices === choices
   return {
     result: finished ? done.result : null,
     busy: network !== null && network !== cancelled && !finished,

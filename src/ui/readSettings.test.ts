@@ -1,12 +1,25 @@
 import { keyText, withoutLetters } from './keyText'
-import { readSettings } from './settingsCookie'
+import { usualSchool } from '@/core/network'
+import { readSettings } from './readSettings'
 
-const usual = { figures: 4, symbols: 'zigzag', nodes: 'numbers', form: 'line', parts: false, letters: true }
+const read = (value?: string) => readSettings({ get: () => (value === undefined ? undefined : { value }) })
+
+const usual = { ...usualSchool, symbols: 'zigzag', nodes: 'numbers', form: 'line', parts: false, letters: true }
 
 test('settings are read from their cookie', () => {
-  const kept = { figures: 'fraction', symbols: 'box', nodes: 'letters', form: 'loop', parts: true, letters: false }
-  expect(readSettings(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
-  expect(readSettings(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })
+  const kept = {
+    ...usual,
+    figures: 'fraction',
+    order: 'pairs',
+    carry: 'paper',
+    symbols: 'box',
+    nodes: 'letters',
+    form: 'loop',
+    parts: true,
+    letters: false,
+  }
+  expect(read(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
+  expect(read(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })
 })
 
 test('a cookie that makes no sense gives the usual settings', () => {
@@ -17,9 +30,10 @@ test('a cookie that makes no sense gives the usual settings', () => {
     '%E0%A4%A',
     'null',
     JSON.stringify({ figures: 5 }),
+    JSON.stringify({ order: 'sideways' }),
     JSON.stringify({ symbols: '<b>' }),
   ]) {
-    expect(readSettings(text)).toEqual(usual)
+    expect(read(text)).toEqual(usual)
   }
 })
 

@@ -1,0 +1,32 @@
+import type { ParallelWay } from '@/core/explain'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { parallelNames } from './names'
+
+/** The way of one parallel step, among those that apply to it. */
+export function StepWay({
+  stepKey,
+  ways,
+  way,
+}: {
+  readonly stepKey: string
+  readonly ways: readonly ParallelWay[]
+  readonly way: ParallelWay
+}) {
+  const { store, choose } = useOpenNetwork()
+  return (
+    <select
+      aria-label={`How ${stepKey.slice(2).replaceAll(' ', ', ')} are worked out`}
+      value={way}
+      onChange={(event) =>
+        choose({ ways: { ...store.getState().document.worksheet?.ways, [stepKey]: event.target.value } })
+      }
+      className="my-0.5 h-6 rounded border border-transparent bg-transparent px-1 text-xs text-soft hover:border-edge focus-visible:border-edge"
+    >
+      {ways.map((it) => (
+        <option key={it} value={it}>
+          by {parallelNames[it]}
+        </option>
+      ))}
+    </select>
+  )
+}

@@ -1,0 +1,185 @@
+'use client'
+
+import clsx from 'clsx'
+import { RotateCcw, Undo2 } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Worksheet } from '@/core'
+import { hintFor, isDone, type Strength } from '@/core/attempt'
+import { wordSentence } from '@/core/explain'
+import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { toast } from '@/ui/toast'
+import { TryChoice } from './TryChoice'
+import { TryDown, TryFloor, TryPowers, TryUp } from './TryRow'
+import { TrySummary } from './TrySummary'
+import { useAttempt, type Attempt } from './useAttempt'
+
+/** Larger networks are not done by hand. */
+const mostTried = 60
+
+/** The person does it: chooses the groups, types the values, is judged at once. */
+export default function Try({ worksheet }: { readonly worksheet: Worksheet }) {
+  const { store } = useOpenNetwork()
+  const id = useStore(store, (state) => state.id)
+  if (worksheet.network.parts.length > mostTried)
+    return (
+      <p className="p-6 text-center text-soft">Networks of more than {mostTried} parts are not done by hand here.</p>
+    )
+  if (worksheet.wiring.live.length === 0)
+    return <p className="p-6 text-center text-soft">Nothing carries current here, so there is nothing to work out.</p>
+  return <Tried key={id} id={id} worksheet={worksheet} />
+}
+
+const kept = {
+  loading: 'fetching what you did here before',
+  kept: 'what you do here is kept',
+  keeping: 'keeping …',
+  'not-kept': 'the server does not answer; what you do is kept in this browser',
+} as const
+
+function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet: Worksheet }) {
+  const attempt = useAttempt(id, of)
+  const { worksheet, position, moves, make, restart } = attempt
+  const { reduction, sheet, stopped } = position
+  const [chosen, setChosen] = useState<readonly number[]>([])
+  const reducing = sheet.elements.length > 1 && !stopped
+  const climbs = worksheet.analysis.supply.current !== null
+  const done = isDone(worksheet, position)
+  const steps = reduction.steps.map((_, k) => k)
+  const here = chosen.filter((element) => sheet.elements.some(({ id: there }) => there === element))
+  const startOver = () => {
+    restart()
+    setChosen([])
+    toast('Started over', { action: { label: 'Undo', onClick: () => attempt.takeUp(moves) } })
+  }
+  return (
+    <section
+      aria-label="Your worksheet"
+      className="@container pb-24"
+      data-try={done ? 'done' : reducing ? 'reduce' : 'expand'}
+    >
+      <p className="mb-2 flex flex-wrap justify-between gap-x-4 text-soft">
+        <span>
+          <span className="font-semibold text-reduce">{reducing ? 'Reduce' : 'Expand'}</span>{' '}
+          {reducing
+            ? 'choose parts on the sheet, say how they lie, and type their equivalent'
+            : climbs
+              ? 'find the supply, then undo your steps and type each value at its part'
+              : ''}
+        </span>
+        <span role="status" className="text-xs">
+          {kept[attempt.kept]}
+        </span>
+      </p>
+      {attempt.outdated && (
+        <p className="mb-2 rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5">
+          The network was changed since you tried it, so you begin anew. Take the change back to go on where you were.
+        </p>
+      )}
+      {attempt.kept !== 'loading' && (
+        <div
+          className={clsx('grid grid-cols-1 gap-y-3', climbs && '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]')}
+        >
+          {steps.map((step) => (
+            <div key={step} style={{ gridRow: step + 1 }} className="col-start-1">
+              <TryDown attempt={attempt} step={step} />
+            </div>
+          ))}
+          {(reducing || stopped) && (
+            <div style={{ gridRow: steps.length + 1 }} className="col-span-full">
+              <TryChoice attempt={attempt} chosen={here} onChosen={setChosen} />
+            </div>
+          )}
+          {sheet.elements.length === 1 && (
+            <div style={{ gridRow: steps.length + 2 }} className="col-span-full">
+              <TryFloor attempt={attempt} />
+            </div>
+          )}
+          {sheet.elements.length === 1 &&
+            climbs &&
+            [...steps].reverse().map((step) => (
+              <div
+                key={step}
+                className="@4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+                style={{ '--row': step + 1 } as React.CSSProperties}
+              >
+                <TryUp attempt={attempt} step={step} />
+              </div>
+            ))}
+        </div>
+      )}
+      {sheet.elements.length === 1 && climbs && <TryPowers attempt={attempt} />}
+      {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
+      <TryBar attempt={attempt} done={done} onUndo={() => make({ do: 'undo' })} onRestart={startOver} />
+    </section>
+  )
+}
+
+const strengths = [
+  { strength: 1, name: 'Where to look' },
+  { strength: 2, name: 'What to do' },
+  { strength: 3, name: 'The step itself' },
+] as const satisfies readonly { strength: Strength; name: string }[]
+
+/** Hints in three strengths, and back. */
+function TryBar({
+  attempt: { worksheet, position, moves, make },
+  done,
+  onUndo,
+  onRestart,
+}: {
+  readonly attempt: Attempt
+  readonly done: boolean
+  readonly onUndo: () => void
+  readonly onRestart: () => void
+}) {
+  const last = moves[moves.length - 1]
+  const strength = last?.do === 'hint' ? last.strength : null
+  const hint = strength === null || done ? null : hintFor(worksheet, position, strength)
+  const next = strength === null ? 1 : strength === 1 ? 2 : 3
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'A hint, each time a stronger one', keys: 'i', run: () => make({ do: 'hint', strength: next }) },
+    ],
+    [make, next],
+  )
+  return (
+    <div
+      role="toolbar"
+      aria-label="Help"
+      className="fixed inset-x-4 bottom-4 z-20 mx-auto max-w-3xl rounded-lg border border-edge bg-panel px-3 py-2 shadow-xl print:hidden"
+    >
+      <Commands list={commands} />
+      {hint && (
+        <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">
+          {hint.sentences.map((it, i) => (
+            <p key={i}>{wordSentence(it)}</p>
+          ))}
+        </div>
+      )}
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="text-soft">Hint:</span>
+        {strengths.map(({ strength: how, name }) => (
+          <Button
+            key={how}
+            disabled={done}
+            aria-pressed={strength === how}
+            onClick={() => make({ do: 'hint', strength: how })}
+          >
+            {name}
+          </Button>
+        ))}
+        <span className="ml-auto flex gap-2">
+          <Button disabled={position.reduction.steps.length === 0} onClick={onUndo}>
+            <Undo2 size={15} aria-hidden /> Open the last step again
+          </Button>
+          <Button disabled={moves.length === 0} onClick={onRestart}>
+            <RotateCcw size={15} aria-hidden /> Start over
+          </Button>
+        </span>
+      </div>
+    </div>
+  )
+}

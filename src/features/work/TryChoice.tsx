@@ -1,0 +1,137 @@
+import { useState } from 'react'
+import { answerProblem, type StopReason } from '@/core/attempt'
+import { Button } from '@/ui/Button'
+import { Said } from './AnswerField'
+import { OwnSheet } from './TryRow'
+import type { Attempt } from './useAttempt'
+
+const reasons: Readonly<Record<StopReason, string>> = {
+  'supply-between': 'the supply is connected between them',
+  'no-group': 'from every node that two of them share a third part leaves, and no two share both ends',
+  shorted: 'one of them is shorted',
+  'zero-ohms': 'one of them has no resistance',
+}
+
+/** The sheet the learner stands on: parts are chosen, their kind said, their equivalent typed; or that it stops. */
+export function TryChoice({
+  attempt,
+  chosen,
+  onChosen,
+}: {
+  readonly attempt: Attempt
+  readonly chosen: readonly number[]
+  readonly onChosen: (ids: readonly number[]) => void
+}) {
+  const { position, make } = attempt
+  const { reduction, names, stopped, judgements } = position
+  const [kind, setKind] = useState<'series' | 'parallel' | null>(null)
+  const [answer, setAnswer] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const [stopping, setStopping] = useState(false)
+  const [why, setWhy] = useState<StopReason>('supply-between')
+  const last = judgements.findLast(({ verdict }) => verdict !== 'hint')
+  const said = last && (last.verdict === 'refused' || last.move.do === 'stop') && last.move.do !== 'carry' ? last : null
+  const toggle = (id: number) =>
+    onChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id])
+  const check = () => {
+    if (chosen.length < 2) return setProblem('choose two or more parts on the sheet first')
+    if (kind === null) return setProblem('say first how they lie: in series or in parallel')
+    const wrong = answerProblem(answer, 'resistance')
+    setProblem(wrong)
+    if (wrong !== null) return
+    make({ do: 'combine', members: chosen, kind, answer })
+    setAnswer('')
+    setKind(null)
+    onChosen([])
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-4 rounded-lg border border-edge bg-panel p-3" data-choice>
+      <OwnSheet
+        attempt={attempt}
+        step={reduction.steps.length}
+        side="reduce"
+        chosen={chosen}
+        onChoose={stopped ? undefined : toggle}
+      />
+      <div className="min-w-[15rem] flex-1">
+        {said && <Said judgement={said} />}
+        {stopped ? (
+          <p className="font-semibold">Reduction stops here: other methods have to go on.</p>
+        ) : (
+          <>
+            <p className="font-semibold">
+              {chosen.length === 0 ? 'Choose parts on the sheet' : chosen.map((id) => names[id]).join(', ')}
+            </p>
+            {stopping ? (
+              <div className="mt-2 grid gap-2">
+                <p className="text-soft">Choose the resistors that stop the reduction, and say why:</p>
+                <select
+                  aria-label="Why reduction stops"
+                  value={why}
+                  onChange={(event) => setWhy(event.target.value as StopReason)}
+                  className="h-8 max-w-full field"
+                >
+                  {Object.entries(reasons).map(([reason, text]) => (
+                    <option key={reason} value={reason}>
+                      {text}
+                    </option>
+                  ))}
+                </select>
+                <span className="flex gap-2">
+                  <Button look="strong" onClick={() => make({ do: 'stop', members: chosen, why })}>
+                    Reduction stops here
+                  </Button>
+                  <Button onClick={() => setStopping(false)}>Look for a group again</Button>
+                </span>
+              </div>
+            ) : (
+              <form
+                className="mt-2 flex flex-wrap items-center gap-2"
+                onSubmit={(event) => {
+                  event.preventDefault()
+                  check()
+                }}
+              >
+                <span role="group" aria-label="How they lie" className="flex">
+                  {(['series', 'parallel'] as const).map((it) => (
+                    <Button
+                      key={it}
+                      aria-pressed={kind === it}
+                      className={kind === it ? '!border-chosen !bg-chosen-wash' : ''}
+                      onClick={() => setKind(it)}
+                    >
+                      in {it}
+                    </Button>
+                  ))}
+                </span>
+                <label className="flex items-center gap-1.5">
+                  equivalent
+                  <input
+                    aria-label="Their equivalent resistance"
+                    value={answer}
+                    size={10}
+                    spellCheck={false}
+                    autoComplete="off"
+                    onChange={(event) => setAnswer(event.target.value)}
+                    className="h-8 min-w-0 field font-mono"
+                  />
+                </label>
+                <Button look="strong" type="submit">
+                  Check
+                </Button>
+                <Button look="plain" onClick={() => setStopping(true)}>
+                  No group is left …
+                </Button>
+              </form>
+            )}
+            {problem !== null && (
+              <p role="alert" className="mt-1 text-xs text-trouble">
+                {problem}
+              </p>
+            )}
+          </>
+        )}
+      </div>
+    </div>
+  )
+}

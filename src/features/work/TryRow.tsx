@@ -1,0 +1,187 @@
+import { useMemo } from 'react'
+import type { Side } from '@/core'
+import type { Quantity } from '@/core/attempt'
+import { boxAround } from '@/core/drawing'
+import { Button } from '@/ui/Button'
+import { useSettings } from '@/ui/settings'
+import { SheetDrawing } from '@/ui/SheetDrawing'
+import { AnswerField, Said } from './AnswerField'
+import { drawOwn, saidOf } from './trySheet'
+import type { Attempt } from './useAttempt'
+
+interface Row {
+  readonly attempt: Attempt
+  readonly step: number
+}
+
+/** A sheet of the learner's steps on its card. */
+export function OwnSheet({
+  attempt: { worksheet, position },
+  step,
+  side,
+  chosen,
+  group,
+  onChoose,
+}: Row & {
+  readonly side: Side
+  readonly chosen?: readonly number[]
+  readonly group?: readonly number[]
+  readonly onChoose?: (id: number) => void
+}) {
+  const { figures, symbols, form, flow } = useSettings().settings
+  const picture = useMemo(
+    () => drawOwn(worksheet, position, step, side, figures, form),
+    [worksheet, position, step, side, figures, form],
+  )
+  const nodeLabels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
+  const parts = picture.parts.map(({ label }) => [label.name, ...label.lines].filter(Boolean).join(' ')).join(', ')
+  return (
+    <div
+      data-own={step}
+      data-side={side}
+      className={`w-fit max-w-full overflow-x-auto rounded-lg border border-line paper ${side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand'}`}
+    >
+      <SheetDrawing
+        picture={picture}
+        nodeLabels={nodeLabels}
+        symbols={symbols}
+        side={side}
+        electrons={flow === 'electron'}
+        description={`Your sheet ${step}: ${parts}`}
+        group={group}
+        loop={group ? boxAround(picture, group) : null}
+        chosen={chosen}
+        onChoose={onChoose}
+      />
+    </div>
+  )
+}
+
+/** A step that the learner has made, its value there to be mended. */
+export function TryDown({ attempt, step }: Row) {
+  const { position, make } = attempt
+  const { reduction, names, own } = position
+  const { kind, members, result } = reduction.steps[step]
+  return (
+    <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
+      <div className="min-w-[9.5rem] flex-[1_1_9.5rem]">
+        <p className="font-semibold">
+          {members.map((id) => names[id]).join(', ')} in {kind}
+        </p>
+        <AnswerField
+          label={`resistance of ${names[result]}`}
+          symbol="R"
+          quantity="resistance"
+          own={own.resistance[result]}
+          judgement={saidOf(position, result, 'resistance')}
+          onAnswer={(answer) => make({ do: 'value', element: result, quantity: 'resistance', answer })}
+        />
+      </div>
+      <OwnSheet attempt={attempt} step={step} side="reduce" group={members} />
+    </div>
+  )
+}
+
+const symbols = { voltage: 'V', current: 'I', power: 'P', resistance: 'R' } as const
+
+function Value({
+  attempt,
+  element,
+  quantity,
+}: {
+  readonly attempt: Attempt
+  readonly element: number
+  readonly quantity: Quantity
+}) {
+  const { position, make } = attempt
+  return (
+    <AnswerField
+      label={`${quantity} of ${position.names[element]}`}
+      symbol={symbols[quantity]}
+      quantity={quantity}
+      own={position.own[quantity][element]}
+      judgement={saidOf(position, element, quantity)}
+      onAnswer={(answer) => make({ do: 'value', element, quantity, answer })}
+    />
+  )
+}
+
+/** The one resistance that is left, and the supply to be found. */
+export function TryFloor({ attempt }: { readonly attempt: Attempt }) {
+  const { position, worksheet } = attempt
+  const [{ id }] = position.sheet.elements
+  const { analysis } = worksheet
+  return (
+    <div
+      id="floor"
+      className="mx-auto flex w-fit max-w-full flex-wrap items-start justify-center gap-x-6 gap-y-2 rounded-xl border-2 border-bar bg-panel px-6 py-2.5"
+    >
+      <p className="font-mono font-semibold text-reduce">
+        {position.names[id]} = {position.own.resistance[id]?.typed || `${position.own.resistance[id]?.value} Ω`}
+      </p>
+      {analysis.supply.current &&
+        (['voltage', 'current', 'power'] as const).map((quantity) => (
+          <Value key={quantity} attempt={attempt} element={id} quantity={quantity} />
+        ))}
+    </div>
+  )
+}
+
+/** Undoing a step: what carries over, then a value for each member. */
+export function TryUp({ attempt, step }: Row) {
+  const { position, make } = attempt
+  const { reduction, names, own, judgements } = position
+  const { members, result } = reduction.steps[step]
+  const carried = judgements.findLast((it) => it.move.do === 'carry' && it.element === result)
+  return (
+    <div className="flex flex-row-reverse flex-wrap items-center justify-end gap-x-3 gap-y-1" data-undo={names[result]}>
+      <div className="min-w-[13rem] flex-[1_1_13rem]">
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="font-semibold">From {names[result]} carries over:</span>
+          {(['current', 'voltage'] as const).map((quantity) => (
+            <Button
+              key={quantity}
+              className="!min-h-7 text-xs"
+              disabled={!own[quantity][result]}
+              aria-pressed={
+                carried?.move.do === 'carry' && carried.verdict === 'right' && carried.move.quantity === quantity
+              }
+              onClick={() => make({ do: 'carry', element: result, quantity })}
+            >
+              the {quantity}
+            </Button>
+          ))}
+        </div>
+        {carried && <Said judgement={carried} />}
+        <ul className="mt-1 grid gap-1.5">
+          {members.map((id) => (
+            <li key={id} className="flex flex-wrap items-start gap-x-3 gap-y-1">
+              <span className="min-w-14 pt-1 font-mono font-medium">{names[id]}</span>
+              <Value attempt={attempt} element={id} quantity="voltage" />
+              <Value attempt={attempt} element={id} quantity="current" />
+            </li>
+          ))}
+        </ul>
+      </div>
+      <OwnSheet attempt={attempt} step={step} side="expand" group={members} />
+    </div>
+  )
+}
+
+/** The power of each resistor, for those who want them too. */
+export function TryPowers({ attempt }: { readonly attempt: Attempt }) {
+  const { position } = attempt
+  return (
+    <details className="mt-3 rounded-md border border-line bg-sheet px-3 py-1.5">
+      <summary className="min-h-6 font-semibold">Powers, if you want them</summary>
+      <ul className="grid gap-2 py-2 sm:grid-cols-2 xl:grid-cols-3">
+        {position.reduction.leaves.map((_, element) => (
+          <li key={element} className="flex items-start gap-3">
+            <span className="min-w-14 pt-1 font-mono font-medium">{position.names[element]}</span>
+            <Value attempt={attempt} element={element} quantity="power" />
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}

@@ -1,0 +1,35 @@
+import { slipNames, summarise, type Position } from '@/core/attempt'
+
+/** What went well, and which slips occurred. */
+export function TrySummary({ position, done }: { readonly position: Position; readonly done: boolean }) {
+  const { right, rounded, follows, wrong, mended, hints, slips } = summarise(position)
+  const helped = hints[1] + hints[2] + hints[3]
+  const answers = right + rounded + follows + wrong
+  if (answers === 0 && helped === 0) return null
+  return (
+    <section aria-label="How it went" className="mt-3 rounded-md border border-line bg-sheet px-4 py-2.5">
+      <h2 className="font-semibold">{done ? 'Done. How it went' : 'How it goes'}</h2>
+      <p>
+        {right + rounded} of {answers} answers right{rounded > 0 && `, ${rounded} of them within rounding`}
+        {follows > 0 && `; ${follows} right on an earlier wrong value of your own`}
+        {wrong > 0 && `; ${wrong} wrong, ${mended} of the values mended since`}
+        {'. '}
+        {helped === 0
+          ? 'No hint was asked for.'
+          : `Hints: ${hints[1]} where to look, ${hints[2]} what to do, ${hints[3]} the step itself.`}
+      </p>
+      {slips.length > 0 ? (
+        <ul className="mt-1 list-disc pl-5" aria-label="Slips">
+          {slips.map(({ slip, times }) => (
+            <li key={slip}>
+              {slipNames[slip]}
+              {times > 1 && ` (${times} times)`}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        answers > 0 && <p className="text-holds">No slips.</p>
+      )}
+    </section>
+  )
+}

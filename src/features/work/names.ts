@@ -1,0 +1,51 @@
+import type { School } from '@/core/network'
+import type { ParallelWay } from '@/core/explain'
+
+export const parallelNames: Readonly<Record<ParallelWay, string>> = {
+  reciprocals: 'reciprocals',
+  'product-over-sum': 'product over sum',
+  'value-over-count': 'value over count',
+  'common-denominator': 'common denominator',
+}
+
+type Texts = { readonly [K in keyof School]?: Readonly<Record<School[K], string>> }
+
+/** Every choice of how a worksheet is done, as the band above the valley words it. */
+export const schoolTexts = {
+  order: { single: 'one group a sheet', rounds: 'all there are, in rounds', pairs: 'two at a time' },
+  begin: {
+    deepest: 'deepest inside',
+    farthest: 'farthest from the source',
+    series: 'series before parallel',
+    left: 'left to right',
+  },
+  how: { sheets: 'a fresh sheet each', loops: 'loops on the stretched drawing', sketch: 'loops on your own drawing' },
+  names: { members: 'R2‖3 by members', letters: 'Ra, Rb, …', numbers: 'Req1, Req2, …' },
+  parallel: parallelNames,
+  expand: { ohm: 'Ohm’s law', divider: 'dividers', ratio: 'ratios' },
+  rest: { no: 'as the others', yes: 'what the others leave' },
+  power: { known: 'by what is known', 'V·I': 'V · I', 'I²·R': 'I² · R', 'V²/R': 'V² / R' },
+  carry: { exact: 'exactly', paper: 'rounded, as on paper' },
+  keys: { no: 'not shown', yes: 'shown' },
+  letter: { V: 'V', E: 'E' },
+  flow: { conventional: 'conventional', electron: 'of electrons' },
+  outward: { no: 'reduce all first', yes: 'climb outward from it' },
+  beyond: { no: 'stop there', yes: 'go on by delta and wye' },
+} as const satisfies Texts
+
+export const schoolLabels: Readonly<Record<keyof typeof schoolTexts, string>> = {
+  order: 'combine',
+  begin: 'begin',
+  how: 'show steps on',
+  names: 'equivalents',
+  parallel: 'parallel by',
+  expand: 'expand by',
+  rest: 'the last one',
+  power: 'power by',
+  carry: 'carry values',
+  keys: 'calculator keys',
+  letter: 'source voltage',
+  flow: 'current',
+  outward: 'known inside',
+  beyond: 'at a bridge',
+}
