@@ -1,23 +1,35 @@
 // Everything that must hold: lint, types, unused code, Jest, build, Playwright against the built application.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
-import { build, install, run } from './setup.mjs'
+import { build, environment, install, root, run } from './setup.mjs'
 
+const chromium = startChromium()
 install()
-installChromium()
-const npm = (script) => {
+await chromium
+// What only reads the sources goes side by side; its output comes when it is done.
+await Promise.all([npm('lint'), npm('types').then(() => npm('unused'))])
+for (const script of ['unit', 'build', 'e2e']) {
   console.log(`\n— ${script}`)
-  run('npm', ['run', '--silent', script])
+  if (script === 'build') build()
+  else run('npm', ['run', '--silent', script])
 }
-npm('lint')
-npm('types')
-npm('unused')
-npm('unit')
-build()
-npm('e2e')
 
-/** Chromium from Debian's packages, where it is not there yet and may be installed. */
-function installChromium() {
+/** Runs a script of the package to its end; ends this process with its status if it fails. */
+async function npm(script) {
+  const { status, output } = await finished(spawn('npm', ['run', '--silent', script], { cwd: root, env: environment }))
+  console.log(`\n— ${script}\n${output}`)
+  if (status !== 0) process.exit(status || 1)
+}
+
+/** Waits for a process: its status and all it wrote. */
+function finished(child) {
+  let output = ''
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text))
+  return new Promise((resolve) => child.on('close', (status) => resolve({ status, output })))
+}
+
+/** Chromium from Debian's packages, where it is not there yet and may be installed; goes on while packages install. */
+function startChromium() {
   if (existsSync('/usr/bin/chromium') || process.env.CHROMIUM) return
   const apt = spawnSync('apt-get', ['--version'], { stdio: 'ignore' })
   if (apt.status !== 0 || process.getuid?.() !== 0) {
@@ -27,6 +39,10 @@ function installChromium() {
     process.exit(1)
   }
   console.log('Installing Chromium …')
-  run('apt-get', ['update'], { quiet: true })
-  run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { quiet: true })
+  const command = 'apt-get update && apt-get install -y --no-install-recommends chromium'
+  return finished(spawn('sh', ['-c', command])).then(({ status, output }) => {
+    if (status === 0) return
+    console.error(output)
+    process.exit(1)
+  })
 }

@@ -155,7 +155,7 @@ function account(
   return { difference, bound, explained, most: { ...ownerOf(paper, k), before, written, share: share(by) } }
 }
 
-/** Which value was written by a rounding: the first that has it, since values are handed on as they are. */
+/** Which value was written by a rounding. */
 function ownerOf(
   { R, V, I, P, supply }: Run,
   k: number,
@@ -169,7 +169,8 @@ function ownerOf(
   const quantities = ['voltage', 'current', 'power'] as const
   for (const quantity of quantities) if (supply[quantity].written === k) return { quantity, element: null }
   for (const [quantity, list] of lists) {
-    const element = list.findIndex((number) => number?.written === k)
+    // It was found where it stands outermost, and handed down from there.
+    const element = list.findLastIndex((number) => number?.written === k)
     if (element >= 0) return { quantity, element }
   }
   return { quantity: 'resistance', element: null }

@@ -23,8 +23,9 @@ export interface SheetDrawingProps {
   readonly onChoose?: (id: number) => void
   /** As wide as what it stands in; else no wider than it was drawn. */
   readonly wide?: boolean
-  /** Drawn behind the network. */
+  /** Drawn behind the network, and what is seen of it all, where that is more than the network. */
   readonly behind?: ReactNode
+  readonly frame?: Box
   /** Asked to say more of an element's values. */
   readonly onValue?: (id: number, anchor: Element) => void
 }
@@ -45,6 +46,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     wide,
     electrons = false,
     behind,
+    frame = { x: 0, y: 0, width: picture.width, height: picture.height },
   } = props
   const title = useId()
   const [active, setActive] = useState('')
@@ -64,14 +66,14 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
   return (
     <svg
       ref={root}
-      viewBox={`0 0 ${picture.width} ${picture.height}`}
-      width={wide ? '100%' : picture.width}
-      height={wide ? undefined : picture.height}
+      viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`}
+      width={wide ? '100%' : frame.width}
+      height={wide ? undefined : frame.height}
       role={onChoose ? 'group' : 'img'}
       aria-labelledby={title}
       onKeyDown={onChoose && walk}
       className={clsx('block h-auto max-w-full font-mono text-[11.5px]', wide && 'overflow-visible')}
-      style={{ minWidth: picture.width * 0.78 }}
+      style={{ minWidth: frame.width * 0.78 }}
     >
       <title id={title}>{description}</title>
       {behind}

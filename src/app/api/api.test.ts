@@ -5,6 +5,7 @@ import { document, worked } from '../../../test/documents'
 import { GET as list, POST as create } from './networks/route'
 import { DELETE as remove, GET as find, PUT as save } from './networks/[id]/route'
 import { GET as analysis } from './networks/[id]/analysis/route'
+import { GET as attempt, PUT as saveAttempt } from './networks/[id]/attempt/route'
 import { POST as restore } from './networks/[id]/restore/route'
 
 beforeAll(() => {
@@ -113,4 +114,46 @@ test('bad input is refused with problems, and nothing is kept', async () => {
     'request',
   ])
   expect((await (await list(request('GET'))).json()).networks).toHaveLength(before + 1)
+})
+
+describe('an attempt', () => {
+  const moves = [
+    { do: 'combine', members: [1, 2], kind: 'series', answer: '30 Ω' },
+    { do: 'value', element: 3, quantity: 'current', answer: '640 mA' },
+    { do: 'carry', element: 5, quantity: 'current' },
+    { do: 'stop', members: [1, 2], why: 'no-group' },
+    { do: 'hint', strength: 2 },
+    { do: 'undo' },
+  ]
+  const keep = (id: string, body: unknown) => saveAttempt(request('PUT', body), at(id))
+
+  test('is kept, taken up again, and not overwritten by an older one', async () => {
+    const { id } = await made()
+    expect((await attempt(request('GET'), at(id))).status).toBe(204)
+    expect(await (await keep(id, { of: 'as it is', moves, version: 0 })).json()).toEqual({ version: 1 })
+    expect(await (await attempt(request('GET'), at(id))).json()).toEqual({ of: 'as it is', moves, version: 1 })
+    const late = await keep(id, { of: 'as it is', moves: [], version: 0 })
+    expect(late.status).toBe(409)
+    expect(await late.json()).toMatchObject({ current: { version: 1, moves } })
+    expect((await keep(id, { of: 'as it is', moves: [], version: 1 })).status).toBe(200)
+  })
+
+  test('with moves that make no sense is refused, and nothing is kept', async () => {
+    const { id } = await made()
+    for (const move of [
+      { do: 'guess' },
+      null,
+      { do: 'combine', members: [1.5], kind: 'series', answer: '' },
+      { do: 'combine', members: [1, 2], kind: 'beside', answer: '3' },
+      { do: 'value', element: -1, quantity: 'current', answer: '3' },
+      { do: 'hint', strength: 9 },
+      { do: 'undo', more: true },
+    ]) {
+      const refused = await keep(id, { of: 'it', moves: [move], version: 0 })
+      expect([refused.status, move]).toEqual([400, move])
+    }
+    expect((await attempt(request('GET'), at(id))).status).toBe(204)
+    expect((await attempt(request('GET'), at('none'))).status).toBe(404)
+    expect((await keep('none', { of: 'it', moves, version: 0 })).status).toBe(404)
+  })
 })

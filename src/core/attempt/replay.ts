@@ -3,7 +3,17 @@ import { float } from '../arithmetic'
 import { valueBy, waysTo, type Way } from '../expansion'
 import { explainVerdict, sentence, type Sentence } from '../explain'
 import { knownOf } from '../network'
-import { combine, findGroups, judge, nameElements, stoppers, type Reduction, type Sheet, type Step } from '../reduction'
+import {
+  combine,
+  findGroups,
+  judge,
+  leavesOf,
+  nameElements,
+  stoppers,
+  type Reduction,
+  type Sheet,
+  type Step,
+} from '../reduction'
 import type { Worksheet } from '../worksheet'
 import { isExactly, isNearly, readAnswer, type Answer } from './answer'
 import { equivalentOf, stepCandidates, valueCandidates, type Known } from './candidates'
@@ -223,7 +233,7 @@ function judgeCombination(
   if (verdict.verdict === 'series' && verdict.through.length > 0) return say('refused', ['left-out'], why.slice(-1))
 
   const members =
-    verdict.verdict === 'series' ? inDirection(attempt, verdict.members) : [...verdict.members].sort((a, b) => a - b)
+    verdict.verdict === 'series' ? inDirection(attempt, verdict.members) : asListed(attempt, verdict.members)
   const id = attempt.from.length
   const before = sheet
   attempt.sheet = combine(sheet, { kind: move.kind, members }, id)
@@ -242,6 +252,13 @@ function judgeCombination(
   const { verdict: said, slips } = judged(attempt, 'resistance', id, answer, before)
   own.resistance[id] = { typed: move.answer, value: answer.value, verdict: said as Own['verdict'] }
   return say(said, slips, reasonsFor(said, slips), id)
+}
+
+/** Members of a parallel group in the order of their first-listed resistors. */
+function asListed(attempt: Attempt, members: readonly number[]): number[] {
+  const reduction = reductionOf(attempt)
+  const first = (id: number) => leavesOf(reduction, id)[0]
+  return [...members].sort((a, b) => first(a) - first(b))
 }
 
 /** Members of a series group in the direction of the current. */

@@ -23,7 +23,12 @@ export function Said({ judgement, now }: { readonly judgement: Judgement; readon
   const stale = verdict === 'follows' && now === 'wrong'
   const shown = stale ? 'wrong' : verdict
   return (
-    <p role="status" data-judged={shown} data-slip={slip} className={clsx('text-xs', tones[shown])}>
+    <p
+      role="status"
+      data-judged={shown}
+      data-slip={slip}
+      className={clsx('text-xs', tones[shown], shown === 'right' && judgement.move.do !== 'carry' && 'sr-only')}
+    >
       <span aria-hidden>{signs[shown]} </span>
       {stale
         ? 'it followed from a value that you have mended: mend it too'
@@ -77,7 +82,6 @@ export function AnswerField({ label, symbol, quantity, own, judgement, onAnswer 
             aria-invalid={problem !== null || own?.verdict === 'wrong'}
             aria-describedby={`${id}-said`}
             value={text}
-            size={9}
             spellCheck={false}
             autoComplete="off"
             onChange={(event) => setTyped(event.target.value)}
@@ -87,7 +91,7 @@ export function AnswerField({ label, symbol, quantity, own, judgement, onAnswer 
             }}
             onBlur={answer}
             className={clsx(
-              'h-7 min-w-0 field !px-1.5 font-mono',
+              'h-7 w-21 min-w-0 field !px-1.5 font-mono',
               own?.verdict === 'wrong' && '!border-trouble',
               own?.verdict === 'follows' && '!border-expand',
             )}

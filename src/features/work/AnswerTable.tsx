@@ -157,10 +157,15 @@ export const AnswerTable = memo(function AnswerTable({
               ))}
               <td className="px-3 text-right">
                 {balance &&
-                  (balance.holds ? (
+                  (account && Math.abs(account.difference) > 1e-9 * balance.expected.value ? (
+                    <span
+                      title={account.explained ? undefined : 'more than rounding explains'}
+                      className={account.explained ? 'text-holds' : 'text-trouble'}
+                    >
+                      {account.explained ? '≈ within rounding' : '✗ does not add up'}
+                    </span>
+                  ) : balance.holds ? (
                     <span className="text-holds">✓ adds up</span>
-                  ) : account?.explained ? (
-                    <span className="text-holds">≈ within rounding</span>
                   ) : (
                     <span className="text-trouble">✗ does not add up</span>
                   ))}

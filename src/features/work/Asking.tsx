@@ -43,8 +43,8 @@ export function Asking() {
   return (
     <div className="flex flex-wrap items-end gap-2">
       <span className="self-center">
-        <span className="text-soft">I only need</span>{' '}
-        {asked.length === 0 && <span className="font-semibold">nothing less than everything</span>}
+        <span className="text-soft">asked for:</span>{' '}
+        {asked.length === 0 && <span className="font-semibold">everything</span>}
       </span>
       <ul className="flex flex-wrap gap-1.5 self-center" aria-label="Asked for">
         {asked.map((it) => (

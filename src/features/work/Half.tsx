@@ -208,7 +208,11 @@ function UpWords({ worksheet, index, reached, exact }: HalfProps) {
   if (!reached.reason) return null
   const isStep = index < worksheet.reduction.steps.length
   const up = isStep ? explainRowUp(worksheet, index) : explainLastSheet(worksheet)
-  if (!up) return isStep ? null : <p className="font-semibold">All of the supply</p>
+  if (!up) {
+    if (isStep) return null
+    const bridge = worksheet.reduction.left.length > 1
+    return <p className="font-semibold">{bridge ? 'What the exchange gives back' : 'All of the supply'}</p>
+  }
   const shown = Math.min(mostLines, reached.lines + (reached.half ? 1 : 0))
   return (
     <>

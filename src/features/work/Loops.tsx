@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { drawSheet, type Worksheet } from '@/core'
-import type { Box, Picture } from '@/core/drawing'
+import type { Box, Picture, Place } from '@/core/drawing'
 import { leavesOf } from '@/core/reduction'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/sketch'
 import { shownText } from '@/core/quantity'
@@ -71,7 +71,10 @@ export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; re
   )
   const list = loops.map(({ text }) => text).join(', ')
   return (
-    <div className="mb-3 max-h-[70vh] overflow-auto rounded-lg border border-line paper p-2" data-loops={loops.length}>
+    <div
+      className="mb-3 flex max-h-[75vh] justify-center-safe overflow-auto rounded-lg border border-line paper p-2"
+      data-loops={loops.length}
+    >
       {how === 'sketch' ? (
         <OnSketch worksheet={worksheet} loops={loops} said={list} />
       ) : (
@@ -124,22 +127,27 @@ function OnStretched({ worksheet, loops, said }: DrawnLoops) {
       symbols={symbols}
       side="reduce"
       electrons={flow === 'electron'}
+      frame={frameOf(picture, boxes)}
       description={`${network.title || 'The network'} with loops around the groups: ${said}`}
       behind={boxes.map(({ box, loop }) => (
         <g key={loop.step} data-loop={loop.text}>
-          <rect {...box} rx={10} className="fill-none" style={{ stroke: nodeColour(loop.step) }} strokeWidth={1.6} />
-          <text
-            x={box.x + 7}
-            y={box.y + box.height - 4}
-            className="text-[11px] font-semibold"
-            style={{ fill: nodeColour(loop.step) }}
-          >
-            {loop.text}
-          </text>
+          <rect {...box} rx={10} className="fill-none" style={{ stroke: toneOf(loop) }} strokeWidth={1.6} />
+          <LoopName x={box.x + 7} y={box.y + box.height - 4} loop={loop} />
         </g>
       ))}
     />
   )
+}
+
+/** All that is drawn, loops included. */
+function frameOf({ width, height }: Picture, boxes: readonly { readonly box: Box }[]): Box {
+  const edge = 3
+  const x = Math.min(0, ...boxes.map(({ box }) => box.x - edge))
+  const y = Math.min(0, ...boxes.map(({ box }) => box.y - edge))
+  const right = Math.max(width, ...boxes.map(({ box }) => box.x + box.width + edge))
+  // The blank lines below are only as far needed as loops reach.
+  const bottom = Math.max(...boxes.map(({ box }) => box.y + box.height + edge), boxes.length === 0 ? height : 0)
+  return { x, y, width: right - x, height: bottom - y }
 }
 
 /** The boxes of the loops, inner ones first, each around its parts and the loops inside it. */
@@ -169,20 +177,25 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
   const { symbols } = useSettings().settings
   const { network, wiring } = worksheet
   const picture = useMemo(() => drawBoard(openBoard(writeNetwork(network)), wiring.nodes), [network, wiring])
-  const { box } = picture
-  const wide = 60
+  const names = useMemo(() => placeNames(loops, picture), [loops, picture])
+  // Names may stand outside of what is drawn.
+  const wide = 40
+  const left = Math.min(picture.box.x - wide, ...names.map(({ x }) => x - 4))
+  const right = Math.max(picture.box.x + picture.box.width + wide, ...names.map(({ x, width }) => x + width + 4))
+  const top = Math.min(picture.box.y - wide, ...names.map(({ y }) => y - nameHeight))
+  const bottom = Math.max(picture.box.y + picture.box.height + wide, ...names.map(({ y }) => y + 6))
   // The widest loops first, so that those inside lie over them.
   const outside = [...loops].sort((a, b) => b.within - a.within)
   return (
     <svg
       role="img"
       aria-label={`${network.title || 'The network'} as it was drawn, with loops around the groups: ${said}`}
-      viewBox={`${box.x - wide} ${box.y - wide} ${box.width + 2 * wide} ${box.height + 2 * wide}`}
-      width={box.width + 2 * wide}
+      viewBox={`${left} ${top} ${right - left} ${bottom - top}`}
+      width={right - left}
       className="mx-auto block h-auto max-w-full font-mono text-[11.5px]"
     >
       {outside.map((loop) => (
-        <Contour key={loop.step} loop={loop} picture={picture} wide={22 + 9 * loop.within} />
+        <Contour key={loop.step} loop={loop} picture={picture} wide={broadOf(loop)} />
       ))}
       {picture.parts.map(({ name, kind, value, head, tail, symbol, nameAt, valueAt }) => (
         <g key={name}>
@@ -206,19 +219,10 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
       {picture.dots.map(({ x, y }) => (
         <circle key={`${x},${y}`} cx={x} cy={y} r={3.4} className="fill-ink" />
       ))}
-      {placeNames(loops, picture).map(({ loop, x, y }) => (
-        <text
-          key={loop.step}
-          x={x}
-          y={y}
-          data-loop={loop.text}
-          className="stroke-sheet text-[11px] font-semibold"
-          strokeWidth={3}
-          paintOrder="stroke"
-          style={{ fill: nodeColour(loop.step) }}
-        >
-          {loop.text}
-        </text>
+      {names.map(({ loop, x, y }) => (
+        <g key={loop.step} data-loop={loop.text}>
+          <LoopName x={x} y={y} loop={loop} />
+        </g>
       ))}
     </svg>
   )
@@ -241,23 +245,99 @@ function Contour({
   const broad = { d: path, className: 'fill-none', strokeLinejoin: 'round', strokeLinecap: 'round' } as const
   return (
     <>
-      <path {...broad} style={{ stroke: nodeColour(loop.step) }} strokeWidth={wide} />
+      <path {...broad} style={{ stroke: toneOf(loop) }} strokeWidth={wide} />
       <path {...broad} className="fill-none stroke-sheet" strokeWidth={wide - 3.2} />
     </>
   )
 }
 
-/** The names of loops at the right end of their parts, moved down until none lies over another. */
-function placeNames(loops: readonly Loop[], picture: BoardPicture): { loop: Loop; x: number; y: number }[] {
-  const placed: { loop: Loop; x: number; y: number }[] = []
-  for (const loop of loops) {
-    const symbols = picture.parts.filter(({ name }) => loop.inside.has(name)).map(({ symbol }) => symbol)
-    const x = symbols.reduce((sum, symbol) => sum + symbol.x, 0) / symbols.length
-    let y = Math.max(...symbols.map((symbol) => symbol.y)) + 30
-    const meets = (other: (typeof placed)[number]) =>
-      Math.abs(other.y - y) < 13 && x < other.x + other.loop.text.length * 7 && other.x < x + loop.text.length * 7
-    while (placed.some(meets)) y += 13
-    placed.push({ loop, x, y })
-  }
-  return placed
+/** A loop's colour, near enough to the ink to stand out in light and dark. */
+function toneOf({ step }: Loop): string {
+  return `color-mix(in oklab, ${nodeColour(step)}, var(--ink) 25%)`
+}
+
+function LoopName({ x, y, loop }: { readonly x: number; readonly y: number; readonly loop: Loop }) {
+  return (
+    <>
+      <circle cx={x + 3} cy={y - 4} r={3.5} style={{ fill: toneOf(loop) }} />
+      <text
+        x={x + 10}
+        y={y}
+        className="fill-ink stroke-sheet text-[11px] font-semibold"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
+        {loop.text}
+      </text>
+    </>
+  )
+}
+
+const nameHeight = 13
+
+/** How broad the stroke is whose edge is the loop around a part. */
+function broadOf({ within }: Loop): number {
+  return 22 + 9 * within
+}
+
+interface PlacedName extends Place {
+  readonly loop: Loop
+  readonly width: number
+}
+
+/** The name of each loop outside all loops around one of its parts, where it lies over the least. */
+function placeNames(loops: readonly Loop[], picture: BoardPicture): PlacedName[] {
+  const edgeOf = (name: string) =>
+    loops.reduce((most, loop) => (loop.inside.has(name) ? Math.max(most, broadOf(loop)) : most), 4) / 2
+  const around = ({ x, y }: Place, side: number): Box => ({
+    x: x - side,
+    y: y - side,
+    width: 2 * side,
+    height: 2 * side,
+  })
+  const taken: Box[] = picture.parts.flatMap(({ symbol, line, name, value, nameAt, valueAt }) => [
+    around(symbol, 22),
+    wordBox(nameAt, name),
+    wordBox(valueAt, value),
+    ...pointsAlong(line).map((point) => around(point, edgeOf(name))),
+  ])
+  return loops.map((loop) => {
+    const width = loop.text.length * 6.9 + 10
+    const places = picture.parts
+      .filter(({ name }) => loop.inside.has(name))
+      .flatMap(({ line, name }) => pointsAlong(line).map((point) => ({ ...point, away: edgeOf(name) + 4 })))
+      .flatMap(({ x, y, away }) => [
+        { x: x + away, y: y + 4 },
+        { x: x - away - width, y: y + 4 },
+        { x: x - width / 2, y: y - away },
+        { x: x - width / 2, y: y + away + 9 },
+      ])
+    const boxAt = ({ x, y }: Place): Box => ({ x, y: y - 10, width, height: nameHeight })
+    const over = (place: Place) => taken.filter((box) => overlap(box, boxAt(place))).length
+    const best = places.reduce((a, b) => (over(b) < over(a) ? b : a))
+    taken.push(boxAt(best))
+    return { loop, width, ...best }
+  })
+}
+
+function overlap(a: Box, b: Box): boolean {
+  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+}
+
+function wordBox(at: Place & { readonly anchor: string }, text: string): Box {
+  const width = text.length * 6.9
+  const x = at.anchor === 'middle' ? at.x - width / 2 : at.anchor === 'end' ? at.x - width : at.x
+  return { x, y: at.y - 10, width, height: nameHeight }
+}
+
+/** Points along a line, a few pixels apart. */
+function pointsAlong(line: readonly Place[]): Place[] {
+  return line.slice(1).flatMap((end, i) => {
+    const start = line[i]
+    const count = Math.max(1, Math.round(Math.hypot(end.x - start.x, end.y - start.y) / 10))
+    return Array.from({ length: count + 1 }, (_, k) => ({
+      x: start.x + ((end.x - start.x) * k) / count,
+      y: start.y + ((end.y - start.y) * k) / count,
+    }))
+  })
 }

@@ -1,5 +1,4 @@
 import clsx from 'clsx'
-import { ToggleGroup } from 'radix-ui'
 import { useMemo } from 'react'
 import { Tip } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -24,27 +23,27 @@ export function ModeSwitch() {
     [setWalk],
   )
   return (
-    <ToggleGroup.Root
-      type="single"
-      value={walk.mode}
-      onValueChange={(mode) => mode && setWalk({ mode: mode as Mode })}
+    <div
+      role="group"
       aria-label="How to walk the worksheet"
       className="flex h-9 overflow-hidden rounded-md border border-edge"
     >
       <Commands list={commands} />
       {modes.map(({ mode, name, tip, keys }) => (
         <Tip key={mode} text={tip} keys={keys}>
-          <ToggleGroup.Item
-            value={mode}
+          <button
+            type="button"
+            aria-pressed={walk.mode === mode}
+            onClick={() => setWalk({ mode })}
             className={clsx(
-              'px-3 not-first:border-l not-first:border-edge',
+              'px-3 -outline-offset-2 not-first:border-l not-first:border-edge',
               walk.mode === mode ? 'bg-chosen-wash font-semibold' : 'bg-sheet hover:bg-chosen-wash',
             )}
           >
             {name}
-          </ToggleGroup.Item>
+          </button>
         </Tip>
       ))}
-    </ToggleGroup.Root>
+    </div>
   )
 }

@@ -85,6 +85,7 @@ export function Select({
     <label className="flex min-w-0 flex-col gap-0.5">
       <span className="text-soft">{label}</span>
       <select
+        aria-label={label}
         value={String(value)}
         onChange={(event) => onChange(event.target.value)}
         className="h-7 w-full min-w-0 field !px-1.5 text-ink"

@@ -135,7 +135,7 @@ export function TryUp({ attempt, step }: Row) {
   const carried = judgements.findLast((it) => it.move.do === 'carry' && it.element === result)
   return (
     <div className="flex flex-row-reverse flex-wrap items-center justify-end gap-x-3 gap-y-1" data-undo={names[result]}>
-      <div className="min-w-[13rem] flex-[1_1_13rem]">
+      <div className="min-w-[18.5rem] flex-[1_1_18.5rem]">
         <div className="flex flex-wrap items-center gap-2">
           <span className="font-semibold">From {names[result]} carries over:</span>
           {(['current', 'voltage'] as const).map((quantity) => (

@@ -166,7 +166,8 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
                   {half(item, at, 'reduce')}
                 </div>
                 <Spine
-                  index={at}
+                  row={at}
+                  number={at - item.stage}
                   current={row === at}
                   onJump={onRow && ((side) => onRow(item.stage, item.index, side))}
                   climbs={climbs}
@@ -246,12 +247,15 @@ function itemsOf(sheets: readonly Worksheet[]): Item[] {
 
 /** The number of a sheet on the spine; where one reveal is made at a time, its two sides can be jumped to. */
 function Spine({
-  index,
+  row,
+  number,
   current,
   onJump,
   climbs,
 }: {
-  readonly index: number
+  readonly row: number
+  /** Of its sheet; exchanges have none. */
+  readonly number: number
   readonly current: boolean
   readonly onJump?: (side: Side) => void
   readonly climbs: boolean
@@ -262,7 +266,7 @@ function Spine({
   )
   return (
     <div
-      style={{ gridRow: index + 1 }}
+      style={{ gridRow: row + 1 }}
       className={clsx(
         'relative items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1',
         onJump ? 'col-start-1 flex gap-2' : 'hidden',
@@ -274,19 +278,19 @@ function Spine({
           <button
             type="button"
             className={disc}
-            aria-label={`Go down to sheet ${index}`}
+            aria-label={`Go down to sheet ${number}`}
             onClick={() => onJump('reduce')}
           >
             ↓
           </button>
           <span aria-hidden className="relative bg-desk px-0.5 font-mono text-xs">
-            {index}
+            {number}
           </span>
           {climbs && (
             <button
               type="button"
               className={disc}
-              aria-label={`Go up to sheet ${index}`}
+              aria-label={`Go up to sheet ${number}`}
               onClick={() => onJump('expand')}
             >
               ↑
@@ -295,7 +299,7 @@ function Spine({
         </>
       ) : (
         <span aria-hidden className={disc}>
-          {index}
+          {number}
         </span>
       )}
     </div>
