@@ -37,6 +37,8 @@ test('how it is worked changes what is shown at once, is kept with the network, 
   await expect(half(page, 0, 'expand').locator('[data-flow=back]').first()).toBeVisible()
   await choose(page, 'combine', 'pairs')
   await expect(half(page, 3, 'reduce')).toContainText('in series')
+  await choose(page, 'combine', 'rounds')
+  await expect(page.getByText('3 rounds')).toBeVisible()
   await choose(page, 'numbers', 'ten:3')
   await expect(half(page, 0, 'expand')).toContainText('3.2·10⁻¹')
   await choose(page, 'numbers', '4')

@@ -142,7 +142,9 @@ test('slips are named, each by what was chosen or by its number', async ({ page 
   await type(page, 'current of R4', '7.857m')
   await expect(said(page, 'current of R4')).toHaveAttribute('data-slip', 'total-current')
   await type(page, 'current of R5', '2.018m')
-  await expect(said(page, 'current of R5')).toHaveAttribute('data-judged', 'wrong')
+  await expect(said(page, 'current of R5')).toHaveAttribute('data-slip', 'wrong-sheet') // that of R4
+  await type(page, 'current of R5', '3.636m')
+  await expect(said(page, 'current of R5')).toHaveAttribute('data-slip', 'wrong-group') // I · Req / R5
   await expect(page.getByRole('region', { name: 'How it went' }).getByRole('list', { name: 'Slips' })).toContainText(
     'sum of reciprocals not turned over',
   )

@@ -3,7 +3,7 @@ import { valueBy, type Quantity, type Way } from './expansion'
 import { wire } from './nodes'
 import { figureCount } from './quantity'
 import { solve } from './solve'
-import { tasteOf, workOut, type Worksheet } from './worksheet'
+import { tasteOf, type Worksheet } from './worksheet'
 
 /** What rounding has to do with a difference between two numbers that should be the same. In SI base units. */
 export interface RoundingAccount {
@@ -215,12 +215,4 @@ export function accountForWay(worksheet: Worksheet, id: number, quantity: Quanti
     half,
     quantity,
   })
-}
-
-/** The same worksheet without rounding: the exact value beside each one on paper. null where it is exact already. */
-export function withoutRounding(worksheet: Worksheet): Worksheet | null {
-  const { network, choices, options } = worksheet
-  if (choices.carry !== 'paper') return null
-  const exact = workOut(network, { nodes: options.nodes, choices: { ...choices, carry: 'exact' } })
-  return 'status' in exact ? null : exact
 }

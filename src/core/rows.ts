@@ -26,30 +26,31 @@ import { wayTaken, type Worksheet } from './worksheet'
 
 /** What happens on the way down in a row: the step, and on the way outward the values that climb with it. */
 export interface RowDown extends StepExplanation {
-  /** How a document names the choice of way at this step. */
-  readonly key: string
   readonly outward: readonly FoundLine[]
+}
+
+/** How a document names the choice of way at a step. */
+export function stepKey({ reduction, network }: Worksheet, step: number): string {
+  return `R ${elementKey(reduction.steps[step].result, reduction, network)}`
 }
 
 /** Step number `step` in words and arithmetic. */
 export function explainRowDown(worksheet: Worksheet, step: number): RowDown {
-  const { reduction, elements, wiring, network, choices, climbed } = worksheet
+  const { reduction, elements, wiring, choices, climbed } = worksheet
   const { kind, members, result } = reduction.steps[step]
   const nodes =
     kind === 'series'
       ? members.slice(1).map((member) => reduction.from[member])
       : [reduction.from[result], reduction.to[result]]
-  const key = `R ${elementKey(result, reduction, network)}`
   const isWay = (way: string): way is School['parallel'] => (schoolChoices.parallel as readonly string[]).includes(way)
-  const chosen = choices.ways[key] ?? ''
+  const chosen = Object.keys(choices.ways).length > 0 ? choices.ways[stepKey(worksheet, step)] : undefined
   return {
-    key,
     ...explainStep(
       kind,
       members.map((member) => elements[member]),
       elements[result],
       nodes.map((node) => wiring.nodes[node].label),
-      isWay(chosen) ? chosen : choices.parallel,
+      chosen !== undefined && isWay(chosen) ? chosen : choices.parallel,
     ),
     outward: climbed.includes(result) && isShown(worksheet, result) ? outwardLines(worksheet, result) : [],
   }
@@ -219,7 +220,7 @@ export function explainExchangeBack(
     const first = turned.findIndex((term) => term.sign > 0)
     const inOrder = first > 0 ? [turned[first], ...turned.filter((_, k) => k !== first)] : turned
     const formula = explainExchanged(kind === 'delta' ? 'V' : 'I', own.name, inOrder, value)
-    const found = { element: id, quantity, name: sentence('way-ohm'), formula, keys: [] } as const
+    const found = { element: id, quantity, name: sentence('way-ohm'), formula, work: [] } as const
     const other = kind === 'delta' ? 'current' : 'voltage'
     const [V, I] = [own.voltage, own.current]
     if (V === null || I === null || (other === 'current' && own.resistance.value === 0)) return [found]

@@ -4,7 +4,7 @@ import { document, network, networkOf, worked } from '../../test/documents'
 import { nodeVoltages } from '../../test/nodeVoltage'
 import { randomBridges, randomNetwork } from '../../test/randomNetwork'
 import { samples } from '../db/samples'
-import { formulaText, wordSentence } from './explain'
+import { formulaText, keystrokes, wordSentence } from './explain'
 import { readNetwork, schoolChoices, type Network, type WorksheetChoices } from './network'
 import {
   drawSheet,
@@ -63,13 +63,13 @@ test('random networks in every order, arithmetic and way agree with node-voltage
       compare(of, worksheet)
       const { reduction, elements, analysis } = worksheet
       reduction.steps.forEach((step, k) => {
-        const { lines, keys } = explainRowDown(worksheet, k)
+        const { lines, work } = explainRowDown(worksheet, k)
         expect(lines[lines.length - 1][lines[lines.length - 1].length - 1]).toEqual({
           token: 'amount',
           amount: elements[step.result].resistance,
           unit: 'Ω',
         })
-        expect(keys[keys.length - 1] ?? '=').toBe('=')
+        expect(keystrokes(work).pop() ?? '=').toBe('=')
         for (const { formula, element, quantity } of explainRowUp(worksheet, k)?.lines ?? [])
           expect(formula[formula.length - 1]).toMatchObject({ amount: elements[element][quantity] })
       })
@@ -97,6 +97,28 @@ test('every sample is worked in every school, and its exact values stay', () => 
       }
     }
   }
+})
+
+test('every sample in schools put together at random keeps its exact values', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...samples),
+      schools,
+      choice('letter'),
+      choice('beyond'),
+      (sample, school, letter, beyond) => {
+        const read = readNetwork({ ...sample, worksheet: { ...school, letter, beyond } })
+        if (!read.ok) throw new Error('a sample is refused')
+        const { analysis } = sheet(read.network, read.network.worksheet)
+        const usual = sheet(read.network, { beyond })
+        expect(analysis.supply).toEqual(usual.analysis.supply)
+        expect(analysis.parts.map(({ power }) => power?.exact)).toEqual(
+          usual.analysis.parts.map(({ power }) => power?.exact),
+        )
+      },
+    ),
+    { numRuns: 100 },
+  )
 })
 
 const titles = (of: Network, choices: WorksheetChoices) => {
@@ -149,8 +171,8 @@ test('equivalents by letters or numbers', () => {
 
 describe('parallel arithmetic', () => {
   const lines = (texts: readonly string[], choices: WorksheetChoices) => {
-    const { ways, lines: all, keys } = explainRowDown(sheet(network(['E1 A B 12', ...texts]), choices), 0)
-    return { ways, lines: all.map((line) => formulaText(line)), keys: keys.join(' ') }
+    const { ways, lines: all, work } = explainRowDown(sheet(network(['E1 A B 12', ...texts]), choices), 0)
+    return { ways, lines: all.map((line) => formulaText(line)), keys: keystrokes(work).join(' ') }
   }
   test('product over sum for two only', () => {
     expect(lines(['R1 A B 10', 'R2 A B 15'], { parallel: 'product-over-sum' })).toEqual({

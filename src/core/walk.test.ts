@@ -1,7 +1,7 @@
 import { network, worked } from '../../test/documents'
 import { samples } from '../db/samples'
 import { readNetwork, type WorksheetChoices } from './network'
-import { reachedIn, stopsOf, workOut, type Worksheet } from '.'
+import { reachedIn, rowSteps, stopsOf, workOut, type Worksheet } from '.'
 
 function sheet(of: Parameters<typeof workOut>[0], choices: WorksheetChoices = {}): Worksheet {
   const result = workOut(of, { choices })
@@ -35,7 +35,7 @@ test('down, the floor, up: of each thing the reason comes first, then the arithm
 
 test('a row is drawn when the one before it is done, and its value is not there before it is shown', () => {
   const stops = stopsOf(sheet(network(worked)))
-  const reached = (count: number, row: number) => reachedIn(stops, count, 0, row, 'reduce')
+  const reached = (count: number, row: number) => reachedIn(stops, count, { stage: 0, row, side: 'reduce' }, row)
   expect(reached(0, 0)).toEqual({ drawn: true, reason: false, lines: 0, half: false, check: false })
   expect(reached(2, 0)).toMatchObject({ reason: true, lines: 0, half: true })
   expect(reached(2, 1).drawn).toBe(false)
@@ -53,13 +53,23 @@ test('every sample can be walked to its end, however it is worked', () => {
       if (!read.ok) throw new Error('a sample is refused')
       const worksheet = sheet(read.network, choices)
       const stops = stopsOf(worksheet)
-      const places = new Set(stops.map(({ stage, row, side }) => `${stage} ${row} ${side}`))
-      for (const place of places) {
-        const [stage, row, side] = place.split(' ')
-        const all = reachedIn(stops, stops.length, Number(stage), Number(row), side as 'reduce')
-        expect([place, all.drawn, all.half]).toEqual([place, true, false])
+      for (const { stage, row, side, step } of stops) {
+        const all = reachedIn(stops, stops.length, { stage, row, side }, step)
+        expect([row, side, all.drawn, all.half]).toEqual([row, side, true, false])
       }
       if (worksheet.analysis.supply.current) expect(stops.some(({ side }) => side === 'expand')).toBe(true)
     }
   }
+})
+
+test('a round stands in one row, with all its steps', () => {
+  const rounds = sheet(network([...worked, 'R6 A E 5', 'R7 E D 6']), { order: 'rounds' })
+  expect(rowSteps(rounds)).toEqual([[0, 1], [2], [3], [4]])
+  expect(stopsOf(rounds).filter(({ part, side }) => part === 'reason' && side === 'reduce')).toMatchObject([
+    { row: 0, step: 0 },
+    { row: 0, step: 1 },
+    { row: 1, step: 2 },
+    { row: 2, step: 3 },
+    { row: 3, step: 4 },
+  ])
 })

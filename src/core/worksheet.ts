@@ -218,21 +218,31 @@ export function tasteOf(
   }
 }
 
-/** The way by which the worksheet finds a voltage, current or power. */
-export function wayTaken(worksheet: Worksheet, id: number, quantity: Quantity) {
+/** The way by which the worksheet finds a voltage, current or power; undefined where it is undefined. */
+export function wayTaken(worksheet: Worksheet, id: number, quantity: Quantity): Way | undefined {
   const { reduction, network, choices } = worksheet
   const ways = waysTo(quantity, id, reduction, givenIn(worksheet))
+  return takenOf(worksheet, id, quantity, ways, tasteOf(choices, reduction, network))
+}
+
+function takenOf(
+  { reduction, choices }: Worksheet,
+  id: number,
+  quantity: Quantity,
+  ways: readonly Way[],
+  taste: (element: number) => Taste,
+): Way {
+  const up = reduction.into[id]
   if (quantity === 'power') {
-    const up = reduction.into[id]
     const inSeries = up >= 0 && reduction.steps[up - reduction.leaves.length].kind === 'series'
     const known = up < 0 ? 'V·I' : inSeries ? 'I²·R' : 'V²/R'
     const wanted = choices.power === 'known' ? known : choices.power
     return ways.find(({ way }) => way === wanted) ?? ways[0]
   }
-  if (ways[0]?.way !== 'ohm') return ways[0]
-  const up = reduction.into[id]
+  const wish = ways[0]?.way === 'ohm' ? taste(id) : 'ohm'
+  if (wish === 'ohm') return ways[0]
   const { members } = reduction.steps[up - reduction.leaves.length]
-  return tasted(ways, tasteOf(choices, reduction, network)(id), (other) => members.indexOf(other) < members.indexOf(id))
+  return tasted(ways, wish, (other) => members.indexOf(other) < members.indexOf(id))
 }
 
 /** The taste that takes a way to a found voltage or current, if what it needs is known by then. */
@@ -378,13 +388,14 @@ export function waysOfAll(
     const sure = (which: 'resistance' | 'voltage') => numbers(which).map((number) => number ?? arithmetic.zero)
     const values = { resistance: sure('resistance'), voltage: sure('voltage'), current: numbers('current') }
     const given = givenIn(worksheet)
+    const taste = tasteOf(worksheet.choices, reduction, network)
     return wanted.map(({ id, quantity }) => {
       const own = elements[id][quantity]
       const expected = own === null ? undefined : arithmetic.from(own)
-      const taken = wayTaken(worksheet, id, quantity)
       const ways = waysTo(quantity, id, reduction, given)
-      const isTaken = (way: (typeof ways)[number]) => way.way === taken?.way
-      return [...ways.filter(isTaken), ...ways.filter((way) => !isTaken(way))].map((way) => {
+      const taken = takenOf(worksheet, id, quantity, ways, taste)
+      const inOrder = ways.length > 1 && taken !== ways[0] ? [taken, ...ways.filter((way) => way !== taken)] : ways
+      return inOrder.map((way) => {
         const value = arithmetic.write(valueBy(way, quantity, id, values, arithmetic), expected)
         const amount = own !== null && value === expected ? own : arithmetic.toAmount(value)
         return {
@@ -412,4 +423,12 @@ export function equivalentsOf({ network, options }: Worksheet): (readonly [strin
 /** How a document names an element: its resistors, joined by spaces. */
 export function keyOf({ reduction, network }: Worksheet, element: number): string {
   return elementKey(element, reduction, network)
+}
+
+/** The same worksheet without rounding: the exact value beside each one on paper. null where it is exact already. */
+export function withoutRounding(worksheet: Worksheet): Worksheet | null {
+  const { network, choices, options } = worksheet
+  if (choices.carry !== 'paper') return null
+  const exact = workOut(network, { nodes: options.nodes, choices: { ...choices, carry: 'exact' } })
+  return 'status' in exact ? null : exact
 }

@@ -16,9 +16,9 @@ export interface SheetDrawingProps {
   readonly electrons?: boolean
   /** The text equivalent of the whole drawing. */
   readonly description: string
-  /** Element ids of the step's group, and the loop around them if they stand together. */
+  /** Element ids of the groups, and the loops around those that stand together. */
   readonly group?: readonly number[]
-  readonly loop?: Box | null
+  readonly loops?: readonly Box[]
   readonly chosen?: readonly number[]
   readonly onChoose?: (id: number) => void
   /** As wide as what it stands in; else no wider than it was drawn. */
@@ -39,7 +39,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     side,
     symbols,
     group = [],
-    loop,
+    loops = [],
     chosen = [],
     onChoose,
     onValue,
@@ -77,15 +77,16 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     >
       <title id={title}>{description}</title>
       {behind}
-      {loop && (
+      {loops.map((loop, i) => (
         <rect
+          key={i}
           {...loop}
           rx={9}
           strokeDasharray="5 3"
           className={side === 'reduce' ? 'fill-reduce-wash stroke-reduce' : 'fill-expand-wash stroke-expand'}
           strokeWidth={1.4}
         />
-      )}
+      ))}
       <path
         d={picture.lines.map(({ points }) => `M${points.map(({ x, y }) => `${x},${y}`).join('L')}`).join('')}
         className="fill-none stroke-ink"

@@ -1,7 +1,6 @@
 import { network, networkOf, worked } from '../../../test/documents'
 import { Learner, worksheetOf } from '../../../test/learner'
 import { randomNetwork } from '../../../test/randomNetwork'
-import { wordSentence } from '../explain'
 import { findGroups } from '../reduction'
 import {
   answerProblem,
@@ -12,13 +11,13 @@ import {
   replay,
   slipNames,
   summarise,
+  wordRemark,
   type Slip,
   type Strength,
 } from '.'
 
 const source = ['E1 A D 12 V']
-const said = (judgement: { reasons: readonly Parameters<typeof wordSentence>[0][] }) =>
-  judgement.reasons.map(wordSentence)
+const said = (judgement: { reasons: readonly Parameters<typeof wordRemark>[0][] }) => judgement.reasons.map(wordRemark)
 
 describe('answers are read as people type them', () => {
   test.each([
@@ -325,7 +324,7 @@ describe('hints', () => {
   test('in three strengths: where to look, what to do, the step itself', () => {
     const worksheet = worksheetOf(network(worked))
     const hint = (strength: Strength, moves: Parameters<typeof replay>[1] = []) =>
-      hintFor(worksheet, replay(worksheet, moves), strength)?.sentences.map(wordSentence)
+      hintFor(worksheet, replay(worksheet, moves), strength)?.sentences.map(wordRemark)
     expect(hint(1)).toEqual(['look at what lies between nodes 2, 3 and 4'])
     expect(hint(3)).toEqual([
       'look at what lies between nodes 2, 3 and 4',

@@ -1,13 +1,13 @@
-import { sentence, type Sentence } from '../explain'
 import { quantityText, unitOf } from '../quantity'
 import { findGroups, stoppers } from '../reduction'
 import type { Worksheet } from '../worksheet'
 import { equivalentOf } from './candidates'
 import type { Position, Quantity, Strength } from './move'
+import { remark, type Remark } from './remark'
 
 /** A hint, and the elements that it speaks of. */
 export interface Hint {
-  readonly sentences: readonly Sentence[]
+  readonly sentences: readonly Remark[]
   readonly elements: readonly number[]
 }
 
@@ -25,9 +25,9 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
     return hint(
       [wrong.result],
       [
-        sentence('hint-mend', { name: names[wrong.result] }),
-        sentence(`hint-step-${wrong.kind}`, { members: named(wrong.members) }),
-        sentence('hint-value', { name: names[wrong.result], value }),
+        remark('hint-mend', { name: names[wrong.result] }),
+        remark(`hint-step-${wrong.kind}`, { members: named(wrong.members) }),
+        remark('hint-value', { name: names[wrong.result], value }),
       ],
     )
   }
@@ -38,18 +38,18 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
       const stopping = stoppers(sheet)
       const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
       return hint(strength > 1 ? stopping.map(({ id }) => id) : [], [
-        sentence('hint-look-nodes', { nodes: nodes.map(label) }),
-        sentence('hint-no-group'),
-        sentence('hint-say-stop', { members: named(stopping.map(({ id }) => id)) }),
+        remark('hint-look-nodes', { nodes: nodes.map(label) }),
+        remark('hint-no-group'),
+        remark('hint-say-stop', { members: named(stopping.map(({ id }) => id)) }),
       ])
     }
     const inside = sheet.elements.filter(({ id }) => group.members.includes(id))
     const nodes = [...new Set(inside.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
     const value = quantityText({ value: equivalentOf(group.kind, group.members.map(R)) }, 'Ω')
     return hint(strength > 1 ? group.members : [], [
-      sentence('hint-look-between', { nodes: nodes.map(label) }),
-      sentence(`hint-step-${group.kind}`, { members: named(group.members) }),
-      sentence('hint-combine', { members: named(group.members), value }),
+      remark('hint-look-between', { nodes: nodes.map(label) }),
+      remark(`hint-step-${group.kind}`, { members: named(group.members) }),
+      remark('hint-combine', { members: named(group.members), value }),
     ])
   }
   if (!worksheet.analysis.supply.current) return null
@@ -58,16 +58,16 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
   if (!open) return null
   const { element, quantity } = open
   const value = quantityText({ value: worksheetValue(worksheet, position, element, quantity) }, unitOf[quantity])
-  const last = sentence('hint-value', { name: `${letters[quantity]} of ${names[element]}`, value })
-  if (element === whole) return hint([whole], [sentence('hint-floor'), sentence('hint-supply'), last])
+  const last = remark('hint-value', { name: `${letters[quantity]} of ${names[element]}`, value })
+  if (element === whole) return hint([whole], [remark('hint-floor'), remark('hint-supply'), last])
   const step = reduction.steps[reduction.into[element] - reduction.leaves.length]
   return hint(strength > 1 ? [element] : step.members, [
-    sentence('hint-look-step', { name: names[step.result] }),
-    sentence(`hint-undo-${step.kind}`, { name: names[step.result] }),
+    remark('hint-look-step', { name: names[step.result] }),
+    remark(`hint-undo-${step.kind}`, { name: names[step.result] }),
     last,
   ])
 
-  function hint(elements: readonly number[], all: readonly Sentence[]): Hint {
+  function hint(elements: readonly number[], all: readonly Remark[]): Hint {
     return { elements, sentences: all.slice(0, strength) }
   }
 }
@@ -75,10 +75,7 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
 const letters = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
 
 /** The first value still to be found, or wrong, from the supply upwards. */
-export function nextValue(
-  worksheet: Worksheet,
-  { reduction, own }: Position,
-): { element: number; quantity: Quantity } | null {
+function nextValue(worksheet: Worksheet, { reduction, own }: Position): { element: number; quantity: Quantity } | null {
   const [whole] = reduction.left
   const downwards = [whole, ...[...reduction.steps].reverse().flatMap(({ members }) => members)]
   for (const element of downwards) {

@@ -4,8 +4,9 @@
  * carried forward”, “method and answer marks”.
  */
 export { answerProblem, readAnswer, type Answer } from './answer'
-export { hintFor, nextValue, type Hint } from './hint'
+export { hintFor, type Hint } from './hint'
 export type { Judgement, Move, Own, Position, Quantity, StopReason, Strength } from './move'
+export { wordRemark } from './remark'
 export { goalsOf, isDone, replay } from './replay'
 export { slipNames, type Slip } from './slips'
 export { summarise, type Summary } from './summary'

@@ -1,5 +1,6 @@
 import type { Sentence } from '../explain'
 import type { Reduction, Sheet } from '../reduction'
+import type { Remark } from './remark'
 import type { Slip } from './slips'
 
 export type Quantity = 'resistance' | 'voltage' | 'current' | 'power'
@@ -44,7 +45,7 @@ export interface Judgement {
   /** The usual slips that it can be, the likeliest first. */
   readonly slips: readonly Slip[]
   /** The reason, the main sentence first. */
-  readonly reasons: readonly Sentence[]
+  readonly reasons: readonly (Remark | Sentence)[]
   /** The element that the answer belongs to; −1 for none. */
   readonly element: number
 }

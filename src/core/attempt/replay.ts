@@ -1,7 +1,7 @@
 import { elementKey } from '../asked'
 import { float } from '../arithmetic'
 import { valueBy, waysTo, type Way } from '../expansion'
-import { explainVerdict, sentence, type Sentence } from '../explain'
+import { explainVerdict, type Sentence } from '../explain'
 import { knownOf } from '../network'
 import {
   combine,
@@ -18,6 +18,7 @@ import type { Worksheet } from '../worksheet'
 import { isExactly, isNearly, readAnswer, type Answer } from './answer'
 import { equivalentOf, stepCandidates, valueCandidates, type Known } from './candidates'
 import type { Judgement, Move, Own, Position, Quantity, Verdict } from './move'
+import { remark, type Remark } from './remark'
 import { slipsFor, type Candidate, type Slip } from './slips'
 
 const quantities = ['resistance', 'voltage', 'current', 'power'] as const
@@ -138,7 +139,12 @@ function namesOf(attempt: Attempt): string[] {
 
 function make(attempt: Attempt, move: Move): Judgement | null {
   const { sheet, own } = attempt
-  const say = (verdict: Verdict, slips: readonly Slip[], reasons: readonly Sentence[], element = -1): Judgement => ({
+  const say = (
+    verdict: Verdict,
+    slips: readonly Slip[],
+    reasons: readonly (Remark | Sentence)[],
+    element = -1,
+  ): Judgement => ({
     move,
     verdict,
     slips,
@@ -166,7 +172,7 @@ function make(attempt: Attempt, move: Move): Judgement | null {
         return say(
           'refused',
           ['carried-wrong'],
-          [sentence(step.kind === 'series' ? 'slip-carried-series' : 'slip-carried-parallel')],
+          [remark(step.kind === 'series' ? 'slip-carried-series' : 'slip-carried-parallel')],
           move.element,
         )
       const verdict = value.verdict === 'given' ? 'right' : value.verdict
@@ -182,7 +188,7 @@ function make(attempt: Attempt, move: Move): Judgement | null {
       return say(
         'right',
         [],
-        [sentence(step.kind === 'series' ? 'right-carried-series' : 'right-carried-parallel')],
+        [remark(step.kind === 'series' ? 'right-carried-series' : 'right-carried-parallel')],
         move.element,
       )
     }
@@ -210,7 +216,12 @@ function make(attempt: Attempt, move: Move): Judgement | null {
   }
 }
 
-type Say = (verdict: Verdict, slips: readonly Slip[], reasons: readonly Sentence[], element?: number) => Judgement
+type Say = (
+  verdict: Verdict,
+  slips: readonly Slip[],
+  reasons: readonly (Remark | Sentence)[],
+  element?: number,
+) => Judgement
 
 function judgeCombination(
   attempt: Attempt,
@@ -229,7 +240,7 @@ function judgeCombination(
   if (verdict.verdict === 'neither')
     return say('refused', [verdict.obstacle.code === 'apart' ? 'apart' : 'junction-between'], why)
   if (verdict.verdict !== move.kind)
-    return say('refused', ['kind'], [sentence(`slip-kind-${verdict.verdict}`), ...why.slice(1)])
+    return say('refused', ['kind'], [remark(`slip-kind-${verdict.verdict}`), ...why.slice(1)])
   if (verdict.verdict === 'series' && verdict.through.length > 0) return say('refused', ['left-out'], why.slice(-1))
 
   const members =
@@ -305,17 +316,17 @@ function judgeStop(attempt: Attempt, { members, why }: Extract<Move, { do: 'stop
   const names = namesOf(attempt)
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const [group] = findGroups(sheet)
-  if (group) return say('wrong', ['stopped-early'], [sentence('slip-stopped-early')])
-  if (sheet.elements.length < 2) return say('wrong', ['stopped-early'], [sentence('slip-one-left')])
+  if (group) return say('wrong', ['stopped-early'], [remark('slip-stopped-early')])
+  if (sheet.elements.length < 2) return say('wrong', ['stopped-early'], [remark('slip-one-left')])
   const stopping = stoppers(sheet).map(({ id }) => id)
   const extra = members.filter((id) => !stopping.includes(id))
   const missing = stopping.filter((id) => !members.includes(id))
   if (extra.length > 0)
-    return say('wrong', ['not-the-bridge'], [sentence('slip-bridge-extra', { members: named(extra) })])
-  if (missing.length > 0) return say('wrong', ['not-the-bridge'], [sentence('slip-bridge-missing')])
-  if (why !== 'no-group') return say('wrong', ['not-the-bridge'], [sentence('slip-bridge-why')])
+    return say('wrong', ['not-the-bridge'], [remark('slip-bridge-extra', { members: named(extra) })])
+  if (missing.length > 0) return say('wrong', ['not-the-bridge'], [remark('slip-bridge-missing')])
+  if (why !== 'no-group') return say('wrong', ['not-the-bridge'], [remark('slip-bridge-why')])
   attempt.stopped = true
-  return say('right', [], [sentence('right-stop', { members: named(stopping) })])
+  return say('right', [], [remark('right-stop', { members: named(stopping) })])
 }
 
 interface Judged {
@@ -448,12 +459,12 @@ function usedBy(
   }
 }
 
-function reasonsFor(verdict: Verdict, slips: readonly Slip[]): Sentence[] {
-  if (verdict === 'right') return [sentence('right')]
-  if (verdict === 'rounded') return [sentence('right-rounded')]
-  if (verdict === 'follows') return [sentence('right-follows')]
+function reasonsFor(verdict: Verdict, slips: readonly Slip[]): Remark[] {
+  if (verdict === 'right') return [remark('right')]
+  if (verdict === 'rounded') return [remark('right-rounded')]
+  if (verdict === 'follows') return [remark('right-follows')]
   const [first] = slips
-  return [first ? sentence(`slip-${first}` as Sentence['code']) : sentence('wrong-unknown')]
+  return [first ? remark(`slip-${first}` as Remark['code']) : remark('wrong-unknown')]
 }
 
 /** What is left to do, by the worksheet's questions: the resistance alone, what was asked for, or every resistor. */

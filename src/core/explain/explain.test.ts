@@ -9,7 +9,7 @@ import {
   workOut,
   type Worksheet,
 } from '..'
-import { formulaText, wordSentence, type Formula } from '.'
+import { formulaText, keystrokes, wordSentence, type Formula } from '.'
 
 const sheet = (texts: readonly string[], more = {}): Worksheet => {
   const result = workOut(network(texts, more))
@@ -22,22 +22,22 @@ const line = (formula: Formula) => formulaText(formula)
 const worksheet = sheet(worked)
 
 test('a series step names its members, why, and the sum', () => {
-  const { title, reason, lines, keys } = explainRowDown(worksheet, 0)
+  const { title, reason, lines, work } = explainRowDown(worksheet, 0)
   expect(wordSentence(title)).toBe('R2 and R3 in series')
   expect(wordSentence(reason)).toBe('nothing else leaves node 3, between them')
   expect(lines.map(line)).toEqual(['R[R2+3] = 10 Ω + 20 Ω = 30 Ω'])
-  expect(keys.join(' ')).toBe('10 + 20 =')
+  expect(keystrokes(work).join(' ')).toBe('10 + 20 =')
 })
 
 test('a parallel step turns the sum of reciprocals over', () => {
-  const { title, reason, lines, keys } = explainRowDown(worksheet, 1)
+  const { title, reason, lines, work } = explainRowDown(worksheet, 1)
   expect(wordSentence(title)).toBe('R2+3 and R4 in parallel')
   expect(wordSentence(reason)).toBe('both ends on nodes 2 and 4')
   expect(lines.map(line)).toEqual([
     '(1)/(R[(R2+3)‖4]) = (1)/(30 Ω) + (1)/(15 Ω) = 100 mS',
     'R[(R2+3)‖4] = (1)/(100 mS) = 10 Ω',
   ])
-  expect(keys.join(' ')).toBe('( 30 x⁻¹ + 15 x⁻¹ ) x⁻¹ =')
+  expect(keystrokes(work).join(' ')).toBe('( 30 x⁻¹ + 15 x⁻¹ ) x⁻¹ =')
 })
 
 test('expanding says what carries over, applies Ohm’s law, and checks', () => {

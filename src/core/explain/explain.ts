@@ -1,7 +1,6 @@
 import type { Way } from '../expansion'
 import { unitOf, type Amount, type Unit } from '../quantity'
 import type { Obstacle, Verdict } from '../reduction'
-import { keystrokes } from './keys'
 import { explainParallel, parallelWays, type ParallelWay } from './parallel'
 import { sentence, type Sentence } from './sentence'
 import { amount, fraction, root, sign, sum, symbol, type Formula, type Token } from './token'
@@ -20,8 +19,8 @@ export interface StepExplanation {
   readonly reason: Sentence
   /** The arithmetic, the result at the end of the last line. */
   readonly lines: readonly Formula[]
-  /** The calculator's keystrokes; none where nothing is worked out. */
-  readonly keys: readonly string[]
+  /** What is worked out, with its numbers; empty where nothing is. Its keys are {@link keystrokes}. */
+  readonly work: Formula
   /** The ways that apply to a parallel group, and the one that was taken; none in series. */
   readonly ways: readonly ParallelWay[]
   readonly way: ParallelWay | null
@@ -54,7 +53,7 @@ export function explainStep(
       title: sentence('in-series', { members: names }),
       reason: sentence(nodes.length === 1 ? 'why-series-one' : 'why-series', { nodes }),
       lines: [[R, sign('='), ...work, sign('='), value]],
-      keys: keystrokes(work),
+      work,
       ways: [],
       way: null,
     }
@@ -66,7 +65,7 @@ export function explainStep(
     title: sentence('in-parallel', { members: names }),
     reason: sentence('why-parallel', { nodes }),
     lines: worked?.lines ?? [[R, sign('='), value]],
-    keys: worked ? keystrokes(worked.work) : [],
+    work: worked?.work ?? [],
     ways,
     way,
   }
@@ -107,8 +106,8 @@ export function explainCarried(
 export interface WayExplanation {
   readonly name: Sentence
   readonly formula: Formula
-  /** The calculator's keystrokes; none where nothing is worked out. */
-  readonly keys: readonly string[]
+  /** What is worked out, with its numbers; empty where nothing is. Its keys are {@link keystrokes}. */
+  readonly work: Formula
 }
 
 /**
@@ -132,7 +131,7 @@ export function explainWay(
   const I = (it: Explained) => amount(of(it, 'current'), 'A')
   const finish = (name: Sentence, middle: Formula, isWorked = true): WayExplanation => ({
     name,
-    keys: isWorked ? keystrokes(middle) : [],
+    work: isWorked ? middle : [],
     formula: [
       symbol(letter, own.name),
       ...(middle.length > 0 ? [sign('='), ...middle] : []),
@@ -345,7 +344,7 @@ export function explainKnownAt(quantity: 'voltage' | 'current' | 'power', at: Ex
   return {
     name,
     formula: [symbol('I', at.name), sign('='), ...work, sign('='), amount(at.current ?? zero, 'A')],
-    keys: keystrokes(work),
+    work,
   }
 }
 
@@ -375,7 +374,7 @@ export function explainFoundBy(
     return {
       name: sentence(quantity === 'current' ? 'way-outward-current' : 'way-outward-voltage', { from }),
       formula: [symbol(letter, it.name), sign('='), symbol(letter, from), sign('='), value],
-      keys: [],
+      work: [],
     }
   }
   const [P, R] = [amount(it.power ?? zero, 'W'), amount(it.resistance, 'Ω')]
@@ -383,7 +382,7 @@ export function explainFoundBy(
   return {
     name: sentence('way-root'),
     formula: [symbol(letter, it.name), sign('='), ...work, sign('='), value],
-    keys: keystrokes(work),
+    work,
   }
 }
 
@@ -399,7 +398,7 @@ function ohmLine(it: Explained, find: 'voltage' | 'current'): Omit<WayExplanatio
       sign('='),
       find === 'voltage' ? V : I,
     ],
-    keys: keystrokes(work),
+    work,
   }
 }
 

@@ -3,7 +3,8 @@
  * Textbooks: the worked solution beside the redrawn circuit.
  */
 export * from './explain'
+export { keystrokes } from './keys'
 export { explainExchanged, explainPlaced } from './exchange'
-export { parallelWays, type ParallelWay } from './parallel'
+export type { ParallelWay } from './parallel'
 export { formulaText, type Formula, type Token } from './token'
-export { sentence, wordSentence, type Sentence } from './sentence'
+export { fillSlots, sentence, wordSentence, type Sentence } from './sentence'

@@ -6,7 +6,7 @@ import type { Formula, Token } from './token'
  * `)`, `=`. Values are keyed in base units, with `EXP` for powers of ten; `1 / x` by its own key.
  */
 export function keystrokes(work: Formula): string[] {
-  return [...keysOf(work), '=']
+  return work.length === 0 ? [] : [...keysOf(work), '=']
 }
 
 function keysOf(formula: Formula): string[] {

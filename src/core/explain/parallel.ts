@@ -1,4 +1,4 @@
-import { fractionOf, ratioOf, type Amount } from '../quantity'
+import type { Amount } from '../quantity'
 import type { Explained } from './explain'
 import { amount, fraction, number, sign, sum, symbol, type Formula } from './token'
 
@@ -29,13 +29,17 @@ function same(a: Amount, b: Amount): boolean {
 
 /** The least common multiple of the resistances' numerators, and how often each goes into it. */
 function commonDenominator(values: readonly Amount[]): { whole: bigint; times: bigint[] } | null {
-  if (!values.every(({ exact }) => exact !== undefined)) return null
-  const fractions = values.map(({ exact }) => fractionOf(exact as string))
+  const fractions: { n: bigint; d: bigint }[] = []
   let whole = 1n
-  for (const { n } of fractions) {
+  for (const { exact } of values) {
+    if (exact === undefined) return null
+    const [over, under = '1'] = exact.split('/')
+    if (over.length > longestDenominator) return null
+    const n = BigInt(over)
+    fractions.push({ n, d: BigInt(under) })
     whole = (whole / divisor(whole, n)) * n
-    if (whole.toString().length > longestDenominator) return null
   }
+  if (whole.toString().length > longestDenominator) return null
   return { whole, times: fractions.map(({ n, d }) => (whole / n) * d) }
 }
 
@@ -106,5 +110,7 @@ export function explainParallel(
 }
 
 function reciprocal({ value, exact }: Amount): Amount {
-  return { value: 1 / value, ...(exact !== undefined && { exact: ratioOf(fractionOf(exact).inverse()) }) }
+  if (exact === undefined) return { value: 1 / value }
+  const [over, under = '1'] = exact.split('/')
+  return { value: 1 / value, exact: over === '1' ? under : `${under}/${over}` }
 }

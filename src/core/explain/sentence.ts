@@ -51,54 +51,6 @@ export const wordings = {
   'way-power-V-I': 'power from voltage and current',
   'way-power-I-R': 'power from current and resistance',
   'way-power-V-R': 'power from voltage and resistance',
-  right: 'right',
-  'right-rounded': 'right within rounding',
-  'right-follows': 'right on your own earlier value, which is still to be mended',
-  'right-carried-series': 'one current in series: it carries over to every member',
-  'right-carried-parallel': 'one voltage in parallel: it carries over to every member',
-  'right-stop':
-    'right: no two of {members} are in series or in parallel, since a third part leaves from every node they share',
-  'wrong-unknown': 'not right, and none of the usual slips gives this number: check what was put in',
-  'slip-kind-series': 'these are in series: one path, one current',
-  'slip-kind-parallel': 'these are in parallel: both ends on the same two nodes',
-  'slip-stopped-early': 'there is still a group on this sheet',
-  'slip-one-left': 'one resistance is left: that is the equivalent of the whole',
-  'slip-bridge-extra': '{members} could still be combined around the rest, or not part of what stops it',
-  'slip-bridge-missing': 'these belong to it, but not these alone: something else is tied to the same nodes',
-  'slip-bridge-why': 'that is not the reason here: look at what leaves from each node',
-  'slip-carried-series': 'in series one current flows through all: the current carries over, the voltage divides',
-  'slip-carried-parallel': 'in parallel all have one voltage: the voltage carries over, the current divides',
-  'slip-sign': 'the size is right; but along the current every drop is positive',
-  'slip-thousandfold': 'look at the prefixes of what was put in, and of the answer',
-  'slip-exchanged': 'this is the number of the other one',
-  'slip-not-turned-over': '1 divided by this is the equivalent',
-  'slip-added': 'in parallel the equivalent is less than the smallest of them',
-  'slip-product-over-sum': 'it works for two only; take two at a time, or sum the reciprocals',
-  'slip-as-parallel': 'in series resistances add',
-  'slip-mixed-units': 'bring them to one unit first',
-  'slip-dropped': 'every member of the group counts',
-  'slip-old-value': 'use its value now, not that of what it was made of',
-  'slip-wrong-on-top': 'in series a part’s own resistance stands on top; between two branches the other one’s does',
-  'slip-total-current': 'in parallel it divides between the branches',
-  'slip-power-formula': 'P = V · I = I² · R = V² / R',
-  'slip-inverted': 'V = I · R, so I = V / R',
-  'slip-wrong-group': 'look which resistance belongs to this step',
-  'slip-wrong-sheet': 'it belongs to another part or equivalent',
-  'slip-rounded-early': 'close; carry one figure more on the way',
-  'hint-mend': 'first look at {name} again: its value is not right',
-  'hint-look-between': 'look at what lies between nodes {nodes}',
-  'hint-step-series': '{members} are in series: one path, so their resistances add',
-  'hint-step-parallel': '{members} are in parallel: both ends on the same two nodes, so their reciprocals add',
-  'hint-combine': 'combine {members}: {value}',
-  'hint-look-nodes': 'look at nodes {nodes}: how many parts meet at each?',
-  'hint-no-group': 'no two are in series or in parallel any more',
-  'hint-say-stop': 'say that reduction stops, at {members}',
-  'hint-floor': 'one resistance is left: look at the supply',
-  'hint-supply': 'Ohm’s law for the whole: I = V / Req, or V = I · Req',
-  'hint-look-step': 'look at what {name} was made of',
-  'hint-undo-series': '{name} came from a series group: its current carries over, then V = I · R for each member',
-  'hint-undo-parallel': '{name} came from a parallel group: its voltage carries over, then I = V / R for each member',
-  'hint-value': '{name} is {value}',
   'known-here': 'known at {name}, so Ohm’s law gives the rest',
   'outward-series': 'outward to {name}: I carries over',
   'outward-parallel': 'outward to {name}: V carries over',
@@ -106,9 +58,14 @@ export const wordings = {
 
 /** The sentence in words. */
 export function wordSentence({ code, slots }: Sentence): string {
-  return wordings[code].replace(/\{(\w+)\}/g, (_, slot: string) => {
+  return fillSlots(wordings[code], slots)
+}
+
+/** A wording with its slots filled. */
+export function fillSlots(wording: string, slots: Sentence['slots']): string {
+  return wording.replace(/\{(\w+)\}/g, (_, slot: string) => {
     const value = slots[slot]
-    if (value === undefined) throw new Error(`the sentence ${code} needs ${slot}`)
+    if (value === undefined) throw new Error(`“${wording}” needs ${slot}`)
     return typeof value === 'string' ? value : listed(value)
   })
 }

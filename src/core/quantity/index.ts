@@ -3,7 +3,7 @@
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
 export { unitOf, type Unit } from './unit'
-export { fractionOf, nearestNumber, numberOf, ratioOf, roundedDigits, type Ratio } from './ratio'
+export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {
   figureCount,

@@ -1,7 +1,6 @@
 import clsx from 'clsx'
 import { useId, useState } from 'react'
-import { answerProblem, slipNames, type Judgement, type Own, type Quantity } from '@/core/attempt'
-import { wordSentence } from '@/core/explain'
+import { answerProblem, slipNames, type Judgement, type Own, type Quantity, wordRemark } from '@/core/attempt'
 import { unitOf } from '@/core/quantity'
 
 const signs = { right: '✓', rounded: '≈', follows: '→', wrong: '✗', refused: '✗', given: '' } as const
@@ -33,8 +32,8 @@ export function Said({ judgement, now }: { readonly judgement: Judgement; readon
       {stale
         ? 'it followed from a value that you have mended: mend it too'
         : slip && slip !== 'carried-wrong'
-          ? `${capital(slipNames[slip])}: ${reasons.map(wordSentence).join('; ')}`
-          : reasons.map(wordSentence).join('; ')}
+          ? `${capital(slipNames[slip])}: ${reasons.map(wordRemark).join('; ')}`
+          : reasons.map(wordRemark).join('; ')}
     </p>
   )
 }

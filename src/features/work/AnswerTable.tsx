@@ -8,14 +8,18 @@ import {
   useReactTable,
   type SortingState,
 } from '@tanstack/react-table'
+import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
-import { accountForCheck, type Worksheet } from '@/core'
+import type { Worksheet } from '@/core'
 import { shownText, type Amount, type Unit } from '@/core/quantity'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { answerRows, columns as quantities, percent, supplyRow, type AnswerRow } from './answer'
 import { Potentials } from './Potentials'
-import { WaysPopover, type Asked } from './WaysPopover'
+import type { Asked } from './WaysPopover'
+
+const RoundedBalance = dynamic(() => import('./Rounded').then((module) => module.RoundedBalance))
+const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
 
 const helper = createColumnHelper<AnswerRow>()
 /** Rows shown before the person asks for all. */
@@ -81,7 +85,6 @@ export const AnswerTable = memo(function AnswerTable({
   if (rows.length === 0) return null
   const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)
   const balance = analysis.checks.find(({ law }) => law === 'power')
-  const account = exact && accountForCheck(worksheet, 'power')
   const source = network.parts[worksheet.wiring.supply]
   const whole = supplyRow(analysis)
   return (
@@ -156,19 +159,16 @@ export const AnswerTable = memo(function AnswerTable({
                 </td>
               ))}
               <td className="px-3 text-right">
-                {balance &&
-                  (account && Math.abs(account.difference) > 1e-9 * balance.expected.value ? (
-                    <span
-                      title={account.explained ? undefined : 'more than rounding explains'}
-                      className={account.explained ? 'text-holds' : 'text-trouble'}
-                    >
-                      {account.explained ? '≈ within rounding' : '✗ does not add up'}
-                    </span>
-                  ) : balance.holds ? (
+                {exact ? (
+                  <RoundedBalance worksheet={worksheet} />
+                ) : (
+                  balance &&
+                  (balance.holds ? (
                     <span className="text-holds">✓ adds up</span>
                   ) : (
                     <span className="text-trouble">✗ does not add up</span>
-                  ))}
+                  ))
+                )}
               </td>
             </tr>
           </tfoot>
@@ -179,7 +179,7 @@ export const AnswerTable = memo(function AnswerTable({
           Show all {rows.length.toLocaleString('en')} rows
         </Button>
       )}
-      <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />
+      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   )
 })

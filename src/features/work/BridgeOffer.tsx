@@ -1,11 +1,9 @@
-import type { Worksheet } from '@/core'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 
 /** Where a bridge stops the reduction: offers to go on beyond series and parallel, or to stop there again. */
-export function BridgeOffer({ worksheet }: { readonly worksheet: Worksheet }) {
+export function BridgeOffer() {
   const { settings, change } = useSettings()
-  if (worksheet.analysis.status !== 'not-series-parallel') return null
   const beyond = settings.beyond === 'yes'
   return (
     <section aria-label="At the bridge" className="mt-3 rounded-md border border-line bg-sheet px-4 py-2.5">

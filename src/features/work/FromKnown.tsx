@@ -11,10 +11,10 @@ export function FromKnown({ worksheet, reached }: { readonly worksheet: Workshee
       aria-label="From what is known outward"
       className="mx-auto mb-2 w-fit max-w-full rounded-lg border border-line bg-sheet px-4 py-2"
     >
-      {lines.map(({ name, formula, keys }, i) => (
+      {lines.map(({ name, formula, work }, i) => (
         <li key={i} className="flex flex-wrap items-baseline gap-x-3">
           <span className="text-soft">{wordSentence(name)}</span>
-          <Line formula={formula} keys={keys} half={i >= reached.lines} />
+          <Line formula={formula} work={work} half={i >= reached.lines} />
         </li>
       ))}
     </ol>

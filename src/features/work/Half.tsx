@@ -5,6 +5,7 @@ import {
   explainLastSheet,
   explainRowDown,
   explainRowUp,
+  stepKey,
   type Reached,
   type Showing,
   type Side,
@@ -23,7 +24,9 @@ import { StepWay } from './StepWay'
 const mostDrawn = 150
 interface HalfProps {
   readonly worksheet: Worksheet
-  readonly index: number
+  /** How many steps lead to its sheet, and the steps that are made on it: none, one, or those of a round. */
+  readonly sheet: number
+  readonly steps: readonly number[]
   /** Its number in the whole valley, which goes on through exchanges. */
   readonly row: number
   readonly side: Side
@@ -31,7 +34,8 @@ interface HalfProps {
   readonly chosen: readonly number[]
   readonly onChoose: (sheet: number, side: Side, id: number) => void
   readonly onValue: (id: number, anchor: Element) => void
-  readonly reached: Reached
+  /** How much of a step is shown; −1 of a row without one. */
+  readonly reached: (step: number) => Reached
   readonly showing?: Showing
   /** The same without rounding, where values are rounded as on paper. */
   readonly exact: Worksheet | null
@@ -39,22 +43,23 @@ interface HalfProps {
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
 export const Half = memo(function Half(props: HalfProps) {
-  const { worksheet, index, row, side, current, chosen, onChoose, onValue, reached, showing } = props
+  const { worksheet, sheet, steps, row, side, current, chosen, onChoose, onValue, reached, showing } = props
   const { settings } = useSettings()
   const { figures, symbols, form, how, flow } = settings
   const { reduction, wiring } = worksheet
-  const step = reduction.steps[index]
   const elements =
     reduction.leaves.length +
-    index -
-    reduction.steps.slice(0, index).reduce((gone, { members }) => gone + members.length, 0)
+    sheet -
+    reduction.steps.slice(0, sheet).reduce((gone, { members }) => gone + members.length, 0)
   const cards = how === 'sheets'
   const picture = useMemo(
-    () => (cards && elements <= mostDrawn ? drawSheet(worksheet, index, side, figures, form, showing) : null),
-    [cards, worksheet, index, side, figures, form, elements, showing],
+    () => (cards && elements <= mostDrawn ? drawSheet(worksheet, sheet, side, figures, form, showing) : null),
+    [cards, worksheet, sheet, side, figures, form, elements, showing],
   )
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
-  const loop = useMemo(() => (picture && step ? loopAround(picture, step.members) : null), [picture, step])
+  const shown = steps.filter((step) => reached(step).reason)
+  const groups = shown.map((step) => reduction.steps[step].members)
+  const loops = picture ? groups.flatMap((members) => loopAround(picture, members) ?? []) : []
   const choose = useCallback((id: number) => onChoose(row, side, id), [onChoose, row, side])
   return (
     <div
@@ -66,7 +71,11 @@ export const Half = memo(function Half(props: HalfProps) {
       )}
     >
       <div className="min-w-[9.5rem] flex-[1_1_9.5rem] leading-snug">
-        {side === 'reduce' ? <DownWords {...props} /> : <UpWords {...props} />}
+        {(steps.length > 0 ? steps : [-1]).map((step, i) => (
+          <div key={step} className={clsx(i > 0 && 'mt-2')}>
+            {side === 'reduce' ? <DownWords {...props} step={step} /> : <UpWords {...props} step={step} />}
+          </div>
+        ))}
       </div>
       {cards && (
         <div
@@ -83,16 +92,16 @@ export const Half = memo(function Half(props: HalfProps) {
               symbols={symbols}
               side={side}
               electrons={flow === 'electron'}
-              description={describe(worksheet, index, side, picture)}
-              group={reached.reason ? step?.members : undefined}
-              loop={reached.reason ? loop : null}
+              description={describe(worksheet, sheet, side, picture)}
+              group={groups.flat()}
+              loops={loops}
               chosen={chosen}
               onChoose={choose}
               onValue={side === 'expand' && showing === undefined ? onValue : undefined}
             />
           ) : (
             <p className="p-6 text-soft">
-              Sheet {index}: {elements.toLocaleString('en')} elements, too many to draw
+              Sheet {sheet}: {elements.toLocaleString('en')} elements, too many to draw
             </p>
           )}
         </div>
@@ -122,11 +131,15 @@ function describe({ wiring }: Worksheet, index: number, side: Side, picture: Pic
   return `Sheet ${index}, ${side === 'reduce' ? 'resistances' : 'voltages and currents'}, from + (node ${wiring.nodes[wiring.start].label}) to − (node ${wiring.nodes[wiring.finish].label}): ${parts}`
 }
 
-function DownWords({ worksheet, index, reached, exact }: HalfProps) {
+interface StepProps extends HalfProps {
+  readonly step: number
+}
+
+function DownWords({ worksheet, step: index, reached: reachedOf, exact }: StepProps) {
+  const reached = reachedOf(index)
   if (!reached.reason) return null
   const { reduction, analysis, wanted, elements } = worksheet
-  const step = reduction.steps[index]
-  if (!step) {
+  if (index < 0) {
     if (analysis.status === 'not-series-parallel' && reduction.left.length > 1)
       return <p className="font-semibold text-trouble">No group is left: reduction stops here</p>
     if (wanted && reduction.left.length > 1)
@@ -138,7 +151,8 @@ function DownWords({ worksheet, index, reached, exact }: HalfProps) {
       )
     return <p className="font-semibold">One resistor: nothing to combine</p>
   }
-  const { title, reason, lines, keys, outward, ways, way, key } = explainRowDown(worksheet, index)
+  const step = reduction.steps[index]
+  const { title, reason, lines, work, outward, ways, way } = explainRowDown(worksheet, index)
   const last = lines.length - 1
   const [R, exactly] = [elements[step.result].resistance, exact?.elements[step.result]?.resistance]
   const off = exactly !== undefined && differs(R.value, exactly.value)
@@ -146,12 +160,12 @@ function DownWords({ worksheet, index, reached, exact }: HalfProps) {
     <>
       <p className="font-semibold">{wordSentence(title)}</p>
       <p className="text-soft">{wordSentence(reason)}</p>
-      {ways.length > 1 && way !== null && <StepWay stepKey={key} ways={ways} way={way} />}
+      {ways.length > 1 && way !== null && <StepWay stepKey={stepKey(worksheet, index)} ways={ways} way={way} />}
       {lines.slice(0, reached.lines + (reached.half ? 1 : 0)).map((line, i) => (
         <Line
           key={i}
           formula={line}
-          keys={i === last ? keys : []}
+          work={i === last ? work : undefined}
           half={reached.half && i === reached.lines}
           exact={i === last && off ? { amount: exactly, unit: 'Ω' } : undefined}
         />
@@ -172,7 +186,7 @@ function differs(paper: number, exactly: number): boolean {
 
 /** A value that is found, on paper with the exact one beside it. */
 export function Found({
-  line: { formula, keys, element, quantity, name },
+  line: { formula, work, element, quantity, name },
   half,
   exact,
   worksheet,
@@ -193,7 +207,7 @@ export function Found({
       {titled && <p className="mt-1 text-xs text-soft">{wordSentence(name)}</p>}
       <Line
         formula={formula}
-        keys={keys}
+        work={work}
         half={half}
         exact={off ? { amount: exactly, unit: unitOf[quantity] } : undefined}
       />
@@ -204,15 +218,16 @@ export function Found({
 /** More lines than this are not read in a row. */
 const mostLines = 12
 
-function UpWords({ worksheet, index, reached, exact }: HalfProps) {
-  if (!reached.reason) return null
-  const isStep = index < worksheet.reduction.steps.length
+function UpWords({ worksheet, step: index, reached: reachedOf, exact }: StepProps) {
+  const reached = reachedOf(index)
+  const isStep = index >= 0
   const up = isStep ? explainRowUp(worksheet, index) : explainLastSheet(worksheet)
   if (!up) {
     if (isStep) return null
     const bridge = worksheet.reduction.left.length > 1
     return <p className="font-semibold">{bridge ? 'What the exchange gives back' : 'All of the supply'}</p>
   }
+  if (!reached.reason) return null
   const shown = Math.min(mostLines, reached.lines + (reached.half ? 1 : 0))
   return (
     <>

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import type { Formula as Tokens } from '@/core/explain'
+import { keystrokes, type Formula as Tokens } from '@/core/explain'
 import { shownText, type Amount, type Unit } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
@@ -7,12 +7,13 @@ import { useSettings } from '@/ui/settings'
 /** One line of arithmetic; before its value is shown, only what is to be worked out. */
 export function Line({
   formula,
-  keys = [],
+  work,
   half = false,
   exact,
 }: {
   readonly formula: Tokens
-  readonly keys?: readonly string[]
+  /** What goes into the calculator. */
+  readonly work?: Tokens
   readonly half?: boolean
   /** The exact value beside the one on paper, and its unit. */
   readonly exact?: { readonly amount: Amount; readonly unit: Unit }
@@ -26,7 +27,7 @@ export function Line({
           exactly {shownText(exact.amount, exact.unit, 6)}
         </span>
       )}
-      {wanted === 'yes' && keys.length > 1 && <Keys keys={half ? keys.slice(0, -1) : keys} />}
+      {wanted === 'yes' && work && <Keys keys={keystrokes(work).slice(0, half ? -1 : undefined)} />}
     </div>
   )
 }

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { drawSheet, type Worksheet } from '@/core'
+import { drawSheet, explainRowDown, rowSteps, type Worksheet } from '@/core'
 import type { Box, Picture, Place } from '@/core/drawing'
 import { leavesOf } from '@/core/reduction'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/sketch'
@@ -53,14 +53,14 @@ export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; re
   const { figures, how } = useSettings().settings
   const { reduction, elements } = worksheet
   // A loop is drawn with the reason of its step, its value comes with the step's.
-  const shown = reveal
-    ? reduction.steps.filter((_, k) => reveal.reached(0, k, 'reduce').reason).length
-    : reduction.steps.length
-  const valued = reveal
-    ? reduction.steps.filter(
-        (_, k) => reveal.reached(0, k + 1, 'reduce').drawn || reveal.reached(0, k + 1, 'floor').drawn,
-      ).length
-    : reduction.steps.length
+  const reached = (k: number) =>
+    reveal?.reached({ stage: 0, row: rowSteps(worksheet).findIndex((steps) => steps.includes(k)), side: 'reduce' }, k)
+  const shown = reduction.steps.filter((_, k) => reached(k)?.reason ?? true).length
+  const isValued = (k: number) => {
+    const { lines = Infinity } = reached(k) ?? {}
+    return lines >= explainRowDown(worksheet, k).lines.length
+  }
+  const valued = reveal ? reduction.steps.filter((_, k) => k < shown && isValued(k)).length : reduction.steps.length
   const loops = useMemo(
     () =>
       loopsOf(worksheet, shown, (step) => {

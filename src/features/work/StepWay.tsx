@@ -1,6 +1,12 @@
 import type { ParallelWay } from '@/core/explain'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { parallelNames } from './names'
+
+export const parallelNames: Readonly<Record<ParallelWay, string>> = {
+  reciprocals: 'reciprocals',
+  'product-over-sum': 'product over sum',
+  'value-over-count': 'value over count',
+  'common-denominator': 'common denominator',
+}
 
 /** The way of one parallel step, among those that apply to it. */
 export function StepWay({

@@ -5,8 +5,7 @@ import { RotateCcw, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import type { Worksheet } from '@/core'
-import { hintFor, isDone, type Strength } from '@/core/attempt'
-import { wordSentence } from '@/core/explain'
+import { hintFor, isDone, wordRemark, type Strength } from '@/core/attempt'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -155,7 +154,7 @@ function TryBar({
       {hint && (
         <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">
           {hint.sentences.map((it, i) => (
-            <p key={i}>{wordSentence(it)}</p>
+            <p key={i}>{wordRemark(it)}</p>
           ))}
         </div>
       )}

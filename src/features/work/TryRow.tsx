@@ -34,6 +34,8 @@ export function OwnSheet({
     [worksheet, position, step, side, figures, form],
   )
   const nodeLabels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
+  const box = group ? boxAround(picture, group) : null
+  const boxes = box ? [box] : []
   const parts = picture.parts.map(({ label }) => [label.name, ...label.lines].filter(Boolean).join(' ')).join(', ')
   return (
     <div
@@ -49,7 +51,7 @@ export function OwnSheet({
         electrons={flow === 'electron'}
         description={`Your sheet ${step}: ${parts}`}
         group={group}
-        loop={group ? boxAround(picture, group) : null}
+        loops={boxes}
         chosen={chosen}
         onChoose={onChoose}
       />

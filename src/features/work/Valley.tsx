@@ -3,7 +3,7 @@
 import { Fragment, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import clsx from 'clsx'
 import dynamic from 'next/dynamic'
-import { rowsOf, withoutRounding, type Side, type Worksheet } from '@/core'
+import { rowSteps, withoutRounding, type RowHalf, type Side, type Worksheet } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
@@ -11,12 +11,14 @@ import { Floor } from './Floor'
 import { FromKnown } from './FromKnown'
 import { Half } from './Half'
 import { Lazy } from './Lazy'
-import { Pointed, type Choice } from './Pointed'
+import type { Choice } from './Pointed'
 import { allShown, type Reveal } from './reveal'
 import { useSeenHalves } from './useSeenHalves'
-import { WaysPopover, type Asked } from './WaysPopover'
+import type { Asked } from './WaysPopover'
 
 const Exchange = dynamic(() => import('./Exchange').then((module) => module.Exchange))
+const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
+const Pointed = dynamic(() => import('./Pointed').then((module) => module.Pointed))
 const Loops = dynamic(() => import('./Loops').then((module) => module.Loops))
 
 interface Props {
@@ -95,21 +97,23 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     later.beyond.length === 0 &&
     later.reduction.steps.length === steps &&
     later.reduction.leaves.length === reduction.leaves.length
-  const half = ({ stage, index }: Item, at: number, side: Side) => {
-    const reached = reveal ? reveal.reached(stage, index, side) : allShown
-    if (!reached.drawn) return null
+  const reachedOf = (half: RowHalf, step = -1) => (reveal ? reveal.reached(half, step) : allShown)
+  const half = ({ stage, index, steps: own }: Item, at: number, side: Side) => {
+    const place = { stage, row: index, side }
+    if (!reachedOf(place).drawn) return null
     return (
       <Lazy key={`${at} ${side}`} at={at < drawnAtOnce} height={160}>
         <Half
           worksheet={sameRows && stage === 0 && !seen.has(`${at} ${side}`) ? later : sheets[stage]}
-          index={index}
+          sheet={own[0] ?? sheets[stage].reduction.steps.length}
+          steps={own}
           row={at}
           side={side}
           current={row === at}
           chosen={choice?.sheet === at && choice.side === side ? choice.ids : none}
           onChoose={choose}
           onValue={ask}
-          reached={reached}
+          reached={reveal ? (step) => reveal.reached(place, step) : allOf}
           showing={showings[stage]}
           exact={exact?.[stage] ?? null}
         />
@@ -126,7 +130,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           <span className="font-semibold text-reduce">↓ Reduce</span>{' '}
           {worksheet.climbed.length > 0
             ? 'climb outward from what is known, combining on the way'
-            : 'combine one group a sheet, until one resistance is left'}
+            : combines[worksheet.choices.order]}
         </p>
         {climbs && (
           <p className="hidden @4xl:block">
@@ -135,7 +139,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
         )}
       </div>
       {worksheet.climbed.length > 0 && (
-        <FromKnown worksheet={worksheet} reached={reveal ? reveal.reached(0, -1, 'reduce') : allShown} />
+        <FromKnown worksheet={worksheet} reached={reachedOf({ stage: 0, row: -1, side: 'reduce' })} />
       )}
       {how !== 'sheets' && <Loops worksheet={worksheet} reveal={reveal} />}
       <div
@@ -153,7 +157,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
                   next={sheets[item.stage + 1]}
                   exchange={worksheet.beyond[item.stage].exchange}
                   stage={item.stage}
-                  reached={(side) => (reveal ? reveal.reached(item.stage, rowsOf(sheets[item.stage]), side) : allShown)}
+                  reached={(side) => reachedOf({ stage: item.stage, row: item.row, side })}
                 />
               </div>
             ) : (
@@ -186,12 +190,12 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
         )}
         <div id="floor" style={{ gridRow: shown.length + 2 }} className="col-span-full scroll-my-24">
           {worksheet.climbed.length === 0 && (
-            <FromKnown worksheet={worksheet} reached={reveal ? reveal.reached(0, -1, 'reduce') : allShown} />
+            <FromKnown worksheet={worksheet} reached={reachedOf({ stage: 0, row: -1, side: 'reduce' })} />
           )}
           <Floor
             worksheet={sheets[last]}
             current={row >= items.length && steps > 0}
-            reached={reveal ? reveal.reached(last, rowsOf(sheets[last]), 'floor') : allShown}
+            reached={reachedOf({ stage: last, row: rowSteps(sheets[last]).length, side: 'floor' })}
           />
         </div>
         {climbs && (
@@ -216,32 +220,41 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
       {choice && items[choice.sheet] && (
         <Pointed
           worksheet={sheets[items[choice.sheet].stage]}
-          sheet={items[choice.sheet].index}
+          sheet={items[choice.sheet].steps[0] ?? sheets[items[choice.sheet].stage].reduction.steps.length}
           ids={choice.ids}
           onClose={letGo}
         />
       )}
-      <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAskedOn(null)} />
+      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAskedOn(null)} />}
     </section>
   )
 }
 
+const combines = {
+  single: 'combine one group a sheet, until one resistance is left',
+  rounds: 'combine every group that a sheet offers, until one resistance is left',
+  pairs: 'combine two at a time, until one resistance is left',
+} as const
 const none: readonly number[] = []
+const allOf = () => allShown
 
 function sheetsOf(worksheet: Worksheet): readonly Worksheet[] {
   return [worksheet, ...worksheet.beyond.map((next) => next.worksheet)]
 }
 
-/** A row of the valley: a sheet of one stage, or (−1) the exchange that leads to the next. */
+/** A row of the valley: a sheet of one stage with its steps, or (index −1) the exchange that leads to the next. */
 interface Item {
   readonly stage: number
   readonly index: number
+  /** Its row among those of its stage; an exchange stands at the floor of its stage. */
+  readonly row: number
+  readonly steps: readonly number[]
 }
 
 function itemsOf(sheets: readonly Worksheet[]): Item[] {
   return sheets.flatMap((sheet, stage) => {
-    const rows = Array.from({ length: rowsOf(sheet) }, (_, index) => ({ stage, index }))
-    return stage < sheets.length - 1 ? [...rows, { stage, index: -1 }] : rows
+    const rows = rowSteps(sheet).map((steps, index): Item => ({ stage, index, row: index, steps }))
+    return stage < sheets.length - 1 ? [...rows, { stage, index: -1, row: rows.length, steps: [] }] : rows
   })
 }
 

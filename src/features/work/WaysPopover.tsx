@@ -1,14 +1,14 @@
 import { Popover } from 'radix-ui'
 import { X } from 'lucide-react'
 import { useMemo } from 'react'
-import { accountForWay, explainRowUp, explainWays, keyOf, type Worksheet } from '@/core'
-import type { Way } from '@/core/expansion'
+import { explainRowUp, explainWays, keyOf, type Worksheet } from '@/core'
 import { wordSentence, type Explained } from '@/core/explain'
 import { shownText } from '@/core/quantity'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
-import { AccountNote, CheckLine } from './CheckLine'
+import { CheckLine } from './CheckLine'
 import { Line } from './Line'
+import { RoundedWay } from './Rounded'
 
 /** An element whose values were asked for, and where. */
 export interface Asked {
@@ -87,7 +87,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
               )}
             </h3>
             <ul>
-              {explainWays(worksheet, id, quantity).map(({ name, formula, keys, way, taste }, i) => (
+              {explainWays(worksheet, id, quantity).map(({ name, formula, work, way, taste }, i) => (
                 <li key={i} className="mt-1.5">
                   <p className="flex flex-wrap items-center gap-x-2 text-xs text-soft">
                     {wordSentence(name)}
@@ -102,8 +102,8 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
                       </button>
                     )}
                   </p>
-                  <Line formula={formula} keys={keys} />
-                  <WayNote worksheet={worksheet} id={id} quantity={quantity} way={way} />
+                  <Line formula={formula} work={work} />
+                  <RoundedWay worksheet={worksheet} id={id} quantity={quantity} way={way} />
                 </li>
               ))}
             </ul>
@@ -122,22 +122,4 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
       )}
     </>
   )
-}
-
-/** On paper another way can give another number: whether rounding explains that. */
-function WayNote({
-  worksheet,
-  id,
-  quantity,
-  way,
-}: {
-  readonly worksheet: Worksheet
-  readonly id: number
-  readonly quantity: (typeof quantities)[number]['quantity']
-  readonly way: Way
-}) {
-  const account = accountForWay(worksheet, id, quantity, way)
-  const size = Math.abs(worksheet.elements[id][quantity]?.value ?? 0)
-  if (!account || Math.abs(account.difference) <= 1e-9 * size) return null
-  return <AccountNote worksheet={worksheet} account={account} unit={quantity} />
 }

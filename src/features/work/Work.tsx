@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic'
 import { useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
-import { withoutRounding, type Side } from '@/core'
+import { rowSteps, withoutRounding, type Side } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
@@ -18,10 +18,10 @@ import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
-import { BridgeOffer } from './BridgeOffer'
 import { ModeSwitch } from './ModeSwitch'
 import { Valley } from './Valley'
 
+const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
 const Stepped = dynamic(() => import('./Stepped'))
 const Try = dynamic(() => import('./Try'))
@@ -43,8 +43,9 @@ export function Work() {
 
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const analysis = worksheet?.analysis ?? null
-  const rows = worksheet?.reduction.steps.length ?? 0
+  const rows = worksheet ? rowSteps(worksheet).filter((steps) => steps.length > 0).length : 0
   const title = document.title || 'network'
+  const stepName = worksheet?.choices.order === 'rounds' ? 'round' : 'step'
   const { figures, parts: partsOpen } = settings
 
   const saveCsv = useCallback(async () => {
@@ -89,9 +90,9 @@ export function Work() {
         rows > 0 && (
           <span className="text-xs text-bar-soft">
             {row < 0
-              ? `${rows} ${rows === 1 ? 'step' : 'steps'}`
+              ? `${rows} ${rows === 1 ? stepName : `${stepName}s`}`
               : row < rows
-                ? `step ${row + 1} of ${rows}`
+                ? `${stepName} ${row + 1} of ${rows}`
                 : 'the supply'}
           </span>
         )
@@ -154,7 +155,7 @@ export function Work() {
               ) : (
                 <>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
-                  <BridgeOffer worksheet={worksheet} />
+                  {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.wanted ? (
                     <OnlyAsked wanted={settled.wanted} />
                   ) : (

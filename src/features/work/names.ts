@@ -1,12 +1,5 @@
 import type { School } from '@/core/network'
-import type { ParallelWay } from '@/core/explain'
-
-export const parallelNames: Readonly<Record<ParallelWay, string>> = {
-  reciprocals: 'reciprocals',
-  'product-over-sum': 'product over sum',
-  'value-over-count': 'value over count',
-  'common-denominator': 'common denominator',
-}
+import { parallelNames } from './StepWay'
 
 type Texts = { readonly [K in keyof School]?: Readonly<Record<School[K], string>> }
 

@@ -7,6 +7,7 @@ import {
   rowsOf,
   stopsOf,
   type Reached,
+  type RowHalf,
   type Showing,
   type Stop,
   type Worksheet,
@@ -15,7 +16,7 @@ import {
 /** How much of a worksheet is shown, one reveal at a time. */
 export interface Reveal {
   readonly stops: readonly Stop[]
-  readonly reached: (stage: number, row: number, side: Stop['side']) => Reached
+  readonly reached: (half: RowHalf, step: number) => Reached
   /** What the sheets of a stage write of a value: blanks as long as it where it is not found yet. */
   readonly showing: (stage: number) => Showing
 }
@@ -27,13 +28,13 @@ export function revealed(worksheet: Worksheet, stops: readonly Stop[], count: nu
   const both = (stage: number, id: number | undefined) => {
     if (id !== undefined) found.add(`${stage} voltage ${id}`).add(`${stage} current ${id}`)
   }
-  for (const { stage, row, side, part, line } of stops.slice(0, count)) {
+  for (const { stage, row, side, part, line, step: at } of stops.slice(0, count)) {
     const sheet = sheets[stage]
     const { reduction, climbed } = sheet
-    const step = reduction.steps[row]
+    const step = reduction.steps[at]
     if (side === 'reduce' && part === 'value') {
       if (row < 0) both(stage, climbed[0])
-      else if (line >= explainRowDown(sheet, row).lines.length) both(stage, step.result)
+      else if (line >= explainRowDown(sheet, at).lines.length) both(stage, step.result)
     } else if (side === 'floor' && part === 'value' && stage === sheets.length - 1) {
       both(stage, reduction.left[0])
     } else if (side === 'expand' && part === 'reason' && step) {
@@ -41,7 +42,7 @@ export function revealed(worksheet: Worksheet, stops: readonly Stop[], count: nu
       for (const member of step.members) found.add(`${stage} ${carried} ${member}`)
     } else if (side === 'expand' && part === 'value') {
       const up = step
-        ? explainRowUp(sheet, row)
+        ? explainRowUp(sheet, at)
         : row === rowsOf(sheet)
           ? explainExchangeBack(sheet, worksheet.beyond[stage].exchange, sheets[stage + 1])
           : explainLastSheet(sheet)
@@ -61,7 +62,7 @@ export function revealed(worksheet: Worksheet, stops: readonly Stop[], count: nu
   })
   return {
     stops,
-    reached: (stage, row, side) => reachedIn(stops, count, stage, row, side),
+    reached: (half, step) => reachedIn(stops, count, half, step),
     showing: (stage) => (id, quantity, text) =>
       quantity === 'resistance' || found.has(`${stage} ${quantity} ${id}`) ? text : '\u2007'.repeat(text.length),
   }
