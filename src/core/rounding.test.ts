@@ -1,8 +1,9 @@
 import { network, networkOf } from '../../test/documents'
 import { randomNetwork } from '../../test/randomNetwork'
 import { waysTo } from './expansion'
+import { formulaText } from './explain'
 import type { WorksheetChoices } from './network'
-import { accountForCheck, accountForWay, withoutRounding, workOut, type Worksheet } from '.'
+import { accountForCheck, accountForWay, explainRowUp, withoutRounding, workOut, type Worksheet } from '.'
 
 const paper = { carry: 'paper', figures: 3 } as const
 
@@ -24,6 +25,11 @@ test('drops that add to 10.01 V are 10 V within rounding, and the current brough
   // 7 · 0.00143 A of the 0.01 V.
   expect(account?.most?.share).toBeCloseTo(1, 1)
   expect(accountForCheck(worksheet, 'power')?.explained).toBe(true)
+})
+
+test('what the written values add to is shown in full', () => {
+  const check = explainRowUp(sheet(two), 0)?.check
+  expect(check && formulaText(check, 3)).toBe('4.29 V + 5.72 V = 10.01 V ≈ 10 V')
 })
 
 test('another way that gives another number is explained', () => {

@@ -45,7 +45,7 @@ function texOfToken(token: Token, figures: Figures): string {
     case 'number':
       return String(token.value)
     case 'amount':
-      return amountTex(token.amount, token.unit, figures)
+      return amountTex(token.amount, token.unit, token.full ? 6 : figures)
     case 'sum':
       return token.amounts.map((amount) => amountTex(amount, token.unit, figures)).join(token.sign === '+' ? '+' : '-')
     case 'sign':

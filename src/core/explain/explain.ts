@@ -311,11 +311,16 @@ export function explainSupply(
   }
 }
 
+/** An amount with as many figures as it has: what rounded values add to. */
+function inFull(value: Amount, unit: Unit): Token {
+  return { token: 'amount', amount: value, unit, full: true }
+}
+
 /** Values that must add to a total; where they do not quite, since they were rounded, what they add to as well. */
 function checkFormula(parts: readonly Amount[], total: Amount, unit: Unit): Formula {
   const added = parts.reduce((all, part) => all + part.value, 0)
   const off = Math.abs(added - total.value) > 1e-9 * Math.abs(total.value)
-  return [sum(parts, unit), sign('='), ...(off ? [amount({ value: added }, unit), sign('≈')] : []), amount(total, unit)]
+  return [sum(parts, unit), sign('='), ...(off ? [inFull({ value: added }, unit), sign('≈')] : []), amount(total, unit)]
 }
 
 /** A potential as the drops on the way from the 0 V node, added or taken away. */

@@ -5,7 +5,8 @@ export type Token =
   /** A quantity's letter with the name of what it belongs to; without a name it is the whole. E is a source's voltage. */
   | { readonly token: 'symbol'; readonly letter: Letter; readonly of: string | null }
   | { readonly token: 'number'; readonly value: number }
-  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit }
+  /** `full`: with six figures, however many the others have. */
+  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit; readonly full?: boolean }
   /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
   | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: ShownUnit; readonly sign: '+' | '−' }
   | { readonly token: 'sign'; readonly sign: '=' | '≈' | '·' | '+' | '−' | '²' }
@@ -46,7 +47,7 @@ function tokenText(token: Token, figures: Figures): string {
     case 'number':
       return String(token.value)
     case 'amount':
-      return quantityText(token.amount, token.unit, figures)
+      return quantityText(token.amount, token.unit, token.full ? 6 : figures)
     case 'sum':
       return token.amounts.map((amount) => quantityText(amount, token.unit, figures)).join(` ${token.sign} `)
     case 'sign':

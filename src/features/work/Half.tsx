@@ -33,7 +33,7 @@ interface HalfProps {
   readonly current: boolean
   readonly chosen: readonly number[]
   readonly onChoose: (sheet: number, side: Side, id: number) => void
-  readonly onValue: (id: number, anchor: Element) => void
+  readonly onValue?: (id: number, anchor: Element) => void
   /** How much of a step is shown; −1 of a row without one. */
   readonly reached: (step: number) => Reached
   readonly showing?: Showing
@@ -97,7 +97,7 @@ export const Half = memo(function Half(props: HalfProps) {
               loops={loops}
               chosen={chosen}
               onChoose={choose}
-              onValue={side === 'expand' && showing === undefined ? onValue : undefined}
+              onValue={side === 'expand' ? onValue : undefined}
             />
           ) : (
             <p className="p-6 text-soft">
@@ -159,8 +159,10 @@ function DownWords({ worksheet, step: index, reached: reachedOf, exact }: StepPr
   return (
     <>
       <p className="font-semibold">{wordSentence(title)}</p>
-      <p className="text-soft">{wordSentence(reason)}</p>
-      {ways.length > 1 && way !== null && <StepWay stepKey={stepKey(worksheet, index)} ways={ways} way={way} />}
+      <p className="text-soft">
+        {wordSentence(reason)}
+        {ways.length > 1 && way !== null && <StepWay stepKey={stepKey(worksheet, index)} ways={ways} way={way} />}
+      </p>
       {lines.slice(0, reached.lines + (reached.half ? 1 : 0)).map((line, i) => (
         <Line
           key={i}

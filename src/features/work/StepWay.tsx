@@ -26,7 +26,7 @@ export function StepWay({
       onChange={(event) =>
         choose({ ways: { ...store.getState().document.worksheet?.ways, [stepKey]: event.target.value } })
       }
-      className="my-0.5 h-6 rounded border border-transparent bg-transparent px-1 text-xs text-soft hover:border-edge focus-visible:border-edge"
+      className="ml-1.5 h-6 max-w-full rounded border border-transparent bg-transparent px-0.5 text-xs text-soft hover:border-edge focus-visible:border-edge"
     >
       {ways.map((it) => (
         <option key={it} value={it}>

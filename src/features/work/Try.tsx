@@ -61,7 +61,9 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
     >
       <p className="mb-2 flex flex-wrap justify-between gap-x-4 text-soft">
         <span>
-          <span className="font-semibold text-reduce">{reducing ? 'Reduce' : 'Expand'}</span>{' '}
+          <span className={clsx('font-semibold', reducing ? 'text-reduce' : 'text-expand')}>
+            {reducing ? 'Reduce' : 'Expand'}
+          </span>{' '}
           {reducing
             ? 'choose parts on the sheet, say how they lie, and type their equivalent'
             : climbs

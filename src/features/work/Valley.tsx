@@ -3,7 +3,7 @@
 import { Fragment, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import clsx from 'clsx'
 import dynamic from 'next/dynamic'
-import { rowSteps, withoutRounding, type RowHalf, type Side, type Worksheet } from '@/core'
+import { rowSteps, withoutRounding, type RowHalf, type Showing, type Side, type Worksheet } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
@@ -86,7 +86,10 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
     [letGo],
   )
-  const showings = useMemo(() => sheets.map((_, stage) => reveal?.showing(stage)), [sheets, reveal])
+  const showings = useMemo(
+    () => sheets.map((sheet, stage) => reveal?.showing(stage) ?? askedAlone(sheet)),
+    [sheets, reveal],
+  )
 
   // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
   const place = useRef<HTMLElement>(null)
@@ -112,7 +115,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           current={row === at}
           chosen={choice?.sheet === at && choice.side === side ? choice.ids : none}
           onChoose={choose}
-          onValue={ask}
+          onValue={reveal ? undefined : ask}
           reached={reveal ? (step) => reveal.reached(place, step) : allOf}
           showing={showings[stage]}
           exact={exact?.[stage] ?? null}
@@ -237,6 +240,13 @@ const combines = {
 } as const
 const none: readonly number[] = []
 const allOf = () => allShown
+
+/** Where only some quantities are asked for, sheets show those that lead there. */
+function askedAlone({ wanted }: Worksheet): Showing | undefined {
+  if (!wanted) return undefined
+  const found = new Set(wanted.lines.map(({ element, quantity }) => `${quantity} ${element}`))
+  return (id, quantity, text) => (quantity === 'resistance' || found.has(`${quantity} ${id}`) ? text : '')
+}
 
 function sheetsOf(worksheet: Worksheet): readonly Worksheet[] {
   return [worksheet, ...worksheet.beyond.map((next) => next.worksheet)]
