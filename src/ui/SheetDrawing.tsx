@@ -9,6 +9,8 @@ export interface SheetDrawingProps {
   readonly picture: Picture
   /** Labels of the nodes, by node index. */
   readonly nodeLabels: readonly string[]
+  /** Which colour each node has, if not that of its index. */
+  readonly colours?: readonly number[]
   readonly symbols: 'zigzag' | 'box'
   /** Whether values on the way up are shown: voltage and current in their colours, with + − and arrow. */
   readonly side: 'reduce' | 'expand'
@@ -35,6 +37,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
   const {
     picture,
     nodeLabels,
+    colours,
     description,
     side,
     symbols,
@@ -132,7 +135,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
         ))
       )}
       {picture.nodes.map(({ node, x, y }, i) => (
-        <NodeMark key={i} x={x} y={y} node={node} label={nodeLabels[node]} />
+        <NodeMark key={i} x={x} y={y} node={colours?.[node] ?? node} label={nodeLabels[node]} />
       ))}
     </svg>
   )

@@ -31,7 +31,7 @@ function keysOfToken(token: Token): string[] {
     case 'root':
       return ['√', ...together(token.under)]
     case 'bracket':
-      return ['(', ...keysOf(token.inside), ')']
+      return token.inside.length === 1 ? keysOf(token.inside) : ['(', ...keysOf(token.inside), ')']
     case 'symbol':
       return []
   }

@@ -1,5 +1,14 @@
 import fc from 'fast-check'
-import { quantityProblem, quantityText, readQuantity, roundedDigits, nearestNumber, type Unit } from '.'
+import {
+  figureCount,
+  quantityProblem,
+  quantityText,
+  readQuantity,
+  roundedDigits,
+  nearestNumber,
+  type Figures,
+  type Unit,
+} from '.'
 
 const ohms = (typed: unknown) => {
   const read = readQuantity(typed, 'Ω')
@@ -123,4 +132,22 @@ test('the nearest double is found however long the fraction is', () => {
       expect(nearestNumber(BigInt(n) * long, BigInt(d) * long)).toBe(n / d)
     }),
   )
+})
+
+describe('powers of ten', () => {
+  test.each([
+    ['4700', 'ten:3', '4.7·10³ Ω'],
+    ['0.000047', 'ten:3', '4.7·10⁻⁵ Ω'],
+    ['1.23456', 'ten:4', '1.235 Ω'],
+    ['123456', 'ten:6', '1.23456·10⁵ Ω'],
+    ['0', 'ten:3', '0 Ω'],
+    ['9999', 'ten:3', '1·10⁴ Ω'],
+  ] as const)('%s in %s is %s', (typed, figures, shown) => {
+    const read = readQuantity(typed, 'Ω')
+    if (!read.ok) throw new Error('refused')
+    expect(quantityText({ value: read.value, exact: read.exact }, 'Ω', figures)).toBe(shown)
+  })
+  test('so many figures are counted', () => {
+    expect([4, 'fraction', 'ten:3'].map((figures) => figureCount(figures as Figures))).toEqual([4, 6, 3])
+  })
 })

@@ -18,6 +18,7 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { CheckLine } from './CheckLine'
 import { Line } from './Line'
+import { SheetCard } from './SheetCard'
 import { StepWay } from './StepWay'
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
@@ -37,13 +38,15 @@ interface HalfProps {
   /** How much of a step is shown; −1 of a row without one. */
   readonly reached: (step: number) => Reached
   readonly showing?: Showing
+  /** The colours of its nodes, where they come from an earlier stage. */
+  readonly colours?: readonly number[]
   /** The same without rounding, where values are rounded as on paper. */
   readonly exact: Worksheet | null
 }
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
 export const Half = memo(function Half(props: HalfProps) {
-  const { worksheet, sheet, steps, row, side, current, chosen, onChoose, onValue, reached, showing } = props
+  const { worksheet, sheet, steps, row, side, current, chosen, onChoose, onValue, reached, showing, colours } = props
   const { settings } = useSettings()
   const { figures, symbols, form, how, flow } = settings
   const { reduction, wiring } = worksheet
@@ -78,17 +81,12 @@ export const Half = memo(function Half(props: HalfProps) {
         ))}
       </div>
       {cards && (
-        <div
-          className={clsx(
-            'max-w-full overflow-x-auto rounded-lg border border-line paper',
-            side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand',
-            current && 'outline-2 outline-chosen',
-          )}
-        >
+        <SheetCard side={side} current={current}>
           {picture ? (
             <SheetDrawing
               picture={picture}
               nodeLabels={nodeLabels}
+              colours={colours}
               symbols={symbols}
               side={side}
               electrons={flow === 'electron'}
@@ -104,7 +102,7 @@ export const Half = memo(function Half(props: HalfProps) {
               Sheet {sheet}: {elements.toLocaleString('en')} elements, too many to draw
             </p>
           )}
-        </div>
+        </SheetCard>
       )}
     </div>
   )

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, Said } from './AnswerField'
+import { SheetCard } from './SheetCard'
 import { drawOwn, saidOf } from './trySheet'
 import type { Attempt } from './useAttempt'
 
@@ -38,23 +39,21 @@ export function OwnSheet({
   const boxes = box ? [box] : []
   const parts = picture.parts.map(({ label }) => [label.name, ...label.lines].filter(Boolean).join(' ')).join(', ')
   return (
-    <div
-      data-own={step}
-      data-side={side}
-      className={`w-fit max-w-full overflow-x-auto rounded-lg border border-line paper ${side === 'reduce' ? 'border-l-4 border-l-reduce' : 'border-r-4 border-r-expand'}`}
-    >
-      <SheetDrawing
-        picture={picture}
-        nodeLabels={nodeLabels}
-        symbols={symbols}
-        side={side}
-        electrons={flow === 'electron'}
-        description={`Your sheet ${step}: ${parts}`}
-        group={group}
-        loops={boxes}
-        chosen={chosen}
-        onChoose={onChoose}
-      />
+    <div data-own={step} data-side={side} className="max-w-full min-w-0">
+      <SheetCard side={side}>
+        <SheetDrawing
+          picture={picture}
+          nodeLabels={nodeLabels}
+          symbols={symbols}
+          side={side}
+          electrons={flow === 'electron'}
+          description={`Your sheet ${step}: ${parts}`}
+          group={group}
+          loops={boxes}
+          chosen={chosen}
+          onChoose={onChoose}
+        />
+      </SheetCard>
     </div>
   )
 }

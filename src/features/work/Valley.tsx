@@ -91,6 +91,11 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     [sheets, reveal],
   )
 
+  const colours = useMemo(
+    () => sheets.map((sheet, stage) => (stage === 0 ? undefined : coloursIn(sheet, sheets[0]))),
+    [sheets],
+  )
+
   // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
   const place = useRef<HTMLElement>(null)
   const seen = useSeenHalves(place, shown.length)
@@ -118,6 +123,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           onValue={reveal ? undefined : ask}
           reached={reveal ? (step) => reveal.reached(place, step) : allOf}
           showing={showings[stage]}
+          colours={colours[stage]}
           exact={exact?.[stage] ?? null}
         />
       </Lazy>
@@ -252,6 +258,16 @@ function sheetsOf(worksheet: Worksheet): readonly Worksheet[] {
   return [worksheet, ...worksheet.beyond.map((next) => next.worksheet)]
 }
 
+/** Nodes keep the colours of their labels through exchanges; the new ones take the next. */
+function coloursIn({ wiring }: Worksheet, first: Worksheet): number[] {
+  const known = new Map(first.wiring.nodes.map(({ label }, node) => [label, node]))
+  return wiring.nodes.map(({ label }) => {
+    const node = known.get(label) ?? known.size
+    known.set(label, node)
+    return node
+  })
+}
+
 /** A row of the valley: a sheet of one stage with its steps, or (index −1) the exchange that leads to the next. */
 interface Item {
   readonly stage: number
@@ -287,6 +303,11 @@ function Spine({
     'relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs',
     current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet',
   )
+  const jump = (side: Side, arrow: string, label: string) => (
+    <button type="button" className={disc} aria-label={label} onClick={() => onJump?.(side)}>
+      {arrow}
+    </button>
+  )
   return (
     <div
       style={{ gridRow: row + 1 }}
@@ -298,27 +319,11 @@ function Spine({
       <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
       {onJump ? (
         <>
-          <button
-            type="button"
-            className={disc}
-            aria-label={`Go down to sheet ${number}`}
-            onClick={() => onJump('reduce')}
-          >
-            ↓
-          </button>
+          {jump('reduce', '↓', `Go down to sheet ${number}`)}
           <span aria-hidden className="relative bg-desk px-0.5 font-mono text-xs">
             {number}
           </span>
-          {climbs && (
-            <button
-              type="button"
-              className={disc}
-              aria-label={`Go up to sheet ${number}`}
-              onClick={() => onJump('expand')}
-            >
-              ↑
-            </button>
-          )}
+          {climbs && jump('expand', '↑', `Go up to sheet ${number}`)}
         </>
       ) : (
         <span aria-hidden className={disc}>
