@@ -3,7 +3,7 @@ import { randomNetwork } from '../../test/randomNetwork'
 import { waysTo } from './expansion'
 import { formulaText } from './explain'
 import type { WorksheetChoices } from './network'
-import { accountForCheck, accountForWay, explainRowUp, withoutRounding, workOut, type Worksheet } from '.'
+import { accountForCheck, accountForWay, explainKnown, explainRowUp, withoutRounding, workOut, type Worksheet } from '.'
 
 const paper = { carry: 'paper', figures: 3 } as const
 
@@ -77,4 +77,20 @@ test('in random networks rounding explains every check and every way on paper', 
     })
   }
   expect(differences).toBeGreaterThan(100)
+})
+
+test('on paper what is known inside stays as it is given, and the lines outward come out', () => {
+  const texts = ['E1 A D', 'R1 A B 3k3', 'R2 B C 12k', 'R3 C D 2k7', 'R4 C D 5k6', 'R5 B D 6k8']
+  const of = network(texts, { known: { part: 'R4', quantity: 'current', value: '1.25 mA' } })
+  for (const outward of ['no', 'yes'] as const) {
+    for (const expand of ['ohm', 'divider', 'ratio'] as const) {
+      const worksheet = sheet(of, { ...paper, outward, expand, rest: 'yes' })
+      expect(worksheet.elements[3]).toMatchObject({ current: { value: 0.00125 }, voltage: { value: 7 } })
+      for (const { resistance, voltage, current } of worksheet.elements.slice(3, 4))
+        expect(voltage?.value).toBeCloseTo((current?.value ?? 0) * resistance.value, 6)
+      const [first] = explainKnown(worksheet)
+      expect(formulaText(first.formula, 3)).toBe('V[R4] = 1.25 mA · 5.6 kΩ = 7 V')
+      worksheet.reduction.steps.forEach((_, step) => expect(accountForCheck(worksheet, step)?.explained).toBe(true))
+    }
+  }
 })

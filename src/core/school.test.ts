@@ -167,6 +167,9 @@ test('equivalents by letters or numbers', () => {
       .map(({ name }) => name)
   expect(names({ names: 'letters' })).toEqual(['Ra', 'Rb', 'Req'])
   expect(names({ names: 'numbers' })).toEqual(['Req1', 'Req2', 'Req'])
+  const taken = worked.map((text) => text.replace('R1', 'Ra').replace('R4', 'Rc'))
+  const free = sheet(network(taken), { names: 'letters' }).elements.slice(5)
+  expect(free.map(({ name }) => name)).toEqual(['Rb', 'Rd', 'Req'])
 })
 
 describe('parallel arithmetic', () => {

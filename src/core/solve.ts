@@ -56,7 +56,8 @@ export function solve<N, R extends Combining>(
   if (equivalent !== null && arithmetic.isZero(equivalent)) return found('solved')
   const supply = findSupply(network, wiring, reduction, resistance, arithmetic)
   if (!supply.ok) return supply
-  const expansion = expand(reduction, resistance, wholeOf(reduction, supply.supply), arithmetic, taste)
+  const start = [...wholeOf(reduction, supply.supply), ...supply.outward]
+  const expansion = expand(reduction, resistance, start, arithmetic, taste)
   return {
     ok: true,
     numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion },

@@ -11,7 +11,10 @@ export interface Expansion<N> {
   readonly power: readonly N[]
 }
 
-/** What is known of an element before expanding: of the whole, or of each of those that a bridge leaves. */
+/**
+ * What is known of an element before expanding: of the whole, of each of those that a bridge leaves, or of those on the
+ * way outward from a known resistor, which keep what was found there.
+ */
 export interface Start<N> {
   readonly element: number
   readonly voltage: N
@@ -47,16 +50,18 @@ export function expand<N>(
     voltage[element] = V
     current[element] = I
   }
+  const kept = start.length > reduction.left.length ? new Set(start.map(({ element }) => element)) : null
 
   for (let k = reduction.steps.length - 1; k >= 0; k--) {
-    const { kind, members, result } = reduction.steps[k]
+    const { kind, members: all, result } = reduction.steps[k]
+    const members = kept ? all.filter((member) => !kept.has(member)) : all
     const I = current[result]
     const V = voltage[result]
     if (kind === 'series') {
       for (const member of members) current[member] = I
       for (const member of members) voltage[member] = I === null ? zero : write(found('voltage', member, I))
     } else if (isZero(R[result])) {
-      const paths = members.filter((member) => isZero(R[member])).length
+      const paths = all.filter((member) => isZero(R[member])).length
       for (const member of members) {
         voltage[member] = zero
         current[member] = !isZero(R[member]) ? zero : paths === 1 ? I : null

@@ -20,6 +20,7 @@ export function nameElements(
   const used = new Set(partNames)
   const kinds: ('series' | 'parallel' | null)[] = names.map(() => null)
   const complete = reduction.left.length === 1
+  let letter = 0
   reduction.steps.forEach((step, k) => {
     const last = complete && k === reduction.steps.length - 1
     const wanted = last ? 'Req' : wantedName(k)
@@ -32,7 +33,10 @@ export function nameElements(
 
   function wantedName(k: number): string | null {
     const { kind, members } = reduction.steps[k]
-    if (naming === 'letters') return `R${letters(k)}`
+    if (naming === 'letters') {
+      while (used.has(`R${letters(letter)}`)) letter++
+      return `R${letters(letter)}`
+    }
     return naming === 'numbers' ? `Req${k + 1}` : byMembers(kind, members, names, kinds)
   }
 }

@@ -10,8 +10,21 @@ export interface Supply<N> {
   readonly power: N
 }
 
+/** What an element carries, found on the way outward from a known resistor. */
+export interface OnTheWay<N> {
+  readonly element: number
+  readonly voltage: N
+  readonly current: N
+}
+
 export type FoundSupply<N> =
-  { readonly ok: true; readonly supply: Supply<N> } | { readonly ok: false; readonly problem: Problem }
+  | {
+      readonly ok: true
+      readonly supply: Supply<N>
+      /** From the known resistor to the whole; none where it is known of the source itself. */
+      readonly outward: readonly OnTheWay<N>[]
+    }
+  | { readonly ok: false; readonly problem: Problem }
 
 /**
  * The supply from the one known quantity. From the source's own: I = V / Req, P = V · I, or V = √(P · Req).
@@ -39,9 +52,14 @@ export function findSupply<N>(
   const [whole] = reduction.left
 
   if (known.part === source.name) {
-    if (whole !== undefined) return { ok: true, supply: supplyOfWhole(known.quantity, value, R[whole], arithmetic) }
+    if (whole !== undefined)
+      return { ok: true, supply: supplyOfWhole(known.quantity, value, R[whole], arithmetic), outward: [] }
     if (known.quantity === 'voltage') {
-      return { ok: true, supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero } }
+      return {
+        ok: true,
+        supply: { voltage: value, current: arithmetic.zero, power: arithmetic.zero },
+        outward: [],
+      }
     }
     return refuse(
       known.part,
@@ -69,6 +87,7 @@ export function findSupply<N>(
       )
     }
     let { voltage, current } = atResistor(quantity, value, R[start], arithmetic)
+    const outward: OnTheWay<N>[] = [{ element: start, voltage, current }]
     for (let element = start; reduction.into[element] >= 0; element = reduction.into[element]) {
       const result = reduction.into[element]
       const { kind, members } = reduction.steps[result - reduction.leaves.length]
@@ -85,10 +104,12 @@ export function findSupply<N>(
           `${name} lies beside zero ohms, so the current there does not tell the current of the whole`,
         )
       }
+      outward.push({ element: result, voltage, current })
     }
     return {
       ok: true,
       supply: { voltage, current, power: arithmetic.write(arithmetic.multiply(voltage, current)) },
+      outward,
     }
   }
 }
