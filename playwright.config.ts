@@ -9,8 +9,8 @@ process.env.E2E_DATA ??= mkdtempSync(join(tmpdir(), 'nodrel-e2e-'))
 
 export default defineConfig({
   testDir: './e2e',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   workers: 2,
   retries: 1,
   reporter: [['list']],
