@@ -140,7 +140,7 @@ export interface WorkChoices {
   /** How the person finds the voltage or current of an element, where not by Ohm's law. */
   readonly taste?: (reduction: Reduction) => (element: number) => Taste
   /** The steps in an order of their own. */
-  readonly arrange?: (reduction: Reduction, wiring: Wiring) => Reduction
+  readonly arrange?: (reduction: Reduction) => Reduction
   /** Goes on at bridges, with the exchanges that the person wants; stops there if absent. */
   readonly beyond?: readonly string[]
 }
@@ -156,25 +156,25 @@ export function work(
     const wiring = wire(network, options.nodes)
     const { order = 'single', begin = 'deepest', names = 'members' } = options
     const plain = reduce(wiring, order, begin)
-    const reduction = arrange ? arrange(plain, wiring) : plain
+    const reduction = arrange?.(plain) ?? plain
     const solved = solve(network, wiring, reduction, arithmetic, taste?.(reduction))
     if (!solved.ok) return { ok: false, problems: [solved.problem] }
     const amountOf = amountWriter(arithmetic)
-    const workOf = <N>(
-      it: Pick<Stage<N>, 'network' | 'wiring' | 'numbers'>,
-      amounts: AmountWriter<N>,
-      system: Arithmetic<N>,
-    ): Work => {
-      const elements = explained(it.network, it.numbers, names, amounts)
-      const analysis = describe(it.network, it.wiring, it.numbers, elements, system, tolerance, amounts)
-      return { ok: true, analysis, wiring: it.wiring, reduction: it.numbers.reduction, elements }
+    const workOf = ({
+      network: own,
+      wiring: wired,
+      numbers,
+    }: Pick<Stage<ReturnType<typeof arithmetic.from>>, 'network' | 'wiring' | 'numbers'>): Work => {
+      const elements = explained(own, numbers, names, amountOf)
+      const analysis = describe(own, wired, numbers, elements, arithmetic, tolerance, amountOf)
+      return { ok: true, analysis, wiring: wired, reduction: numbers.reduction, elements }
     }
     if (beyond === undefined || solved.numbers.status !== 'not-series-parallel')
-      return { ...workOf({ network, wiring, numbers: solved.numbers }, amountOf, arithmetic), stages: [] }
+      return { ...workOf({ network, wiring, numbers: solved.numbers }), stages: [] }
 
     const gone = solveBeyond(network, wiring, solved.numbers, arithmetic, { order, begin, names, wanted: beyond })
     if (!gone.ok) return { ok: false, problems: [gone.problem] }
-    const works = gone.stages.map((stage) => workOf(stage, amountOf, arithmetic))
+    const works = gone.stages.map(workOf)
     const stages = works.slice(1).map((next, i) => ({
       exchange: doneExchange(gone.stages[i], works[i], next, amountOf),
       network: gone.stages[i + 1].network,
@@ -299,7 +299,7 @@ function describe<N>(
       kind: part.kind,
       resistance:
         part.kind === 'resistor'
-          ? sure(arithmetic.from(amountTyped(part.resistance)), 'Ω')
+          ? sure(arithmetic.from(part.resistance), 'Ω')
           : part.kind === 'wire'
             ? sure(arithmetic.zero, 'Ω')
             : null,
@@ -330,11 +330,6 @@ function describe<N>(
     findings: [...wiring.findings, ...reductionFindings(network, wiring, numbers, stopping, arithmetic)],
     ...(stopping.length > 0 && { residue: stopping.map(({ id }) => names[id]) }),
   }
-}
-
-/** A resistance as it was read; those that an exchange put into place are exact only where the arithmetic is. */
-function amountTyped({ value, exact: ratio }: Amount): Amount {
-  return ratio === '' ? { value } : { value, exact: ratio }
 }
 
 /** What the document itself says of the supply, where nothing can be worked out. */

@@ -1,7 +1,7 @@
 import type { Taste, Way } from './expansion'
-import { type Asked, type Network } from './network'
+import type { Asked, Network } from './network'
 import type { Wiring } from './nodes'
-import { leavesOf, type Reduction } from './reduction'
+import { leavesOf, outwardFrom, type Reduction } from './reduction'
 
 /** A value on the way to what was asked for; `way` says how it is found. Numbers are element ids. */
 export interface AskedLine {
@@ -61,7 +61,9 @@ export function findWanted(
   const [whole] = reduction.left
   const needed = new Set<number>() // elements whose resistance is needed
   const lines = new Map<string, AskedLine>()
-  const chain = known === null ? new Map<number, number>() : outwardFrom(known.element)
+  // From each equivalent that takes in the known resistor, the member in which it lies.
+  const climb = known === null ? [] : outwardFrom(reduction, known.element)
+  const chain = new Map(climb.slice(1).map((result, i) => [result, climb[i]]))
 
   const byKey = new Map<string, number>()
   reduction.from.forEach((_, id) => byKey.set(elementKey(id, reduction, network), id))
@@ -94,14 +96,6 @@ export function findWanted(
     values,
     potentials,
     missing,
-  }
-
-  /** From each equivalent that takes in the known resistor, the member in which it lies. */
-  function outwardFrom(start: number): Map<number, number> {
-    const found = new Map<number, number>()
-    for (let member = start; reduction.into[member] >= 0; member = reduction.into[member])
-      found.set(reduction.into[member], member)
-    return found
   }
 
   /** Each value has one that it follows from, so the way to it is a line: no recursion. */
@@ -219,8 +213,9 @@ export function findWanted(
 export function climbOrder(reduction: Reduction, start: number): number[] {
   const leaves = reduction.leaves.length
   const order: number[] = []
-  for (let member = start; reduction.into[member] >= 0; member = reduction.into[member]) {
-    const result = reduction.into[member]
+  const climb = outwardFrom(reduction, start)
+  climb.slice(1).forEach((result, i) => {
+    const member = climb[i]
     const beside: number[] = []
     const open = reduction.steps[result - leaves].members.filter((other) => other !== member && other >= leaves)
     for (let id = open.pop(); id !== undefined; id = open.pop()) {
@@ -228,6 +223,6 @@ export function climbOrder(reduction: Reduction, start: number): number[] {
       for (const inner of reduction.steps[id - leaves].members) if (inner >= leaves) open.push(inner)
     }
     order.push(...beside.sort((a, b) => a - b), result - leaves)
-  }
+  })
   return order
 }

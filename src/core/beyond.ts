@@ -3,6 +3,7 @@ import { exchanged, findExchanges, valuesBefore, type Exchange, type Replaced } 
 import { expand, partValues, wholeOf, type Start } from './expansion'
 import { knownOf, type Network, type Part, type Problem } from './network'
 import { wire, type Wiring } from './nodes'
+import { readQuantity } from './quantity'
 import {
   growForest,
   nameElements,
@@ -14,7 +15,7 @@ import {
   type Order,
   type Sheet,
 } from './reduction'
-import type { Numbers } from './solve'
+import { leafResistances, type Numbers } from './solve'
 import { supplyOfWhole, type Supply } from './supply'
 
 /** A network with its numbers, and the exchange on its last sheet that led to the next one. */
@@ -103,13 +104,10 @@ function exchangeOn<N>(
   const centre = 'centre'
   const resistor = (name: string, from: string, to: string, value: N): Part => {
     const { exact, value: nearest } = arithmetic.toAmount(value)
-    return {
-      name,
-      kind: 'resistor',
-      from,
-      to,
-      resistance: { typed: '', exact: exact ?? (nearest === 0 ? '0' : ''), value: nearest },
-    }
+    // Where the arithmetic is not exact, its double is taken for what was typed.
+    const read = readQuantity(nearest, 'Ω')
+    const ratio = exact ?? (read.ok ? read.exact : '0')
+    return { name, kind: 'resistor', from, to, resistance: { typed: nearest, exact: ratio, value: nearest } }
   }
   const supply = network.parts[wiring.supply]
   const next: Network = {
@@ -133,23 +131,16 @@ function exchangeOn<N>(
   }
   const rewired = wire(next)
   const again = reduce(rewired, order, begin)
-  const leaves = rewired.live.map((part) => arithmetic.from(resistanceOf(next.parts[part])))
   const numbersNext: Numbers<N> = {
     ...numbers,
     reduction: again,
-    resistance: resistances(again, leaves, arithmetic),
+    resistance: resistances(again, leafResistances(next, rewired, arithmetic), arithmetic),
     equivalent: null,
   }
   return [
     { ...stage, exchange, placed },
     { network: next, wiring: rewired, numbers: numbersNext, exchange: null, placed: [] },
   ]
-}
-
-function resistanceOf(part: Part): { value: number; exact?: string } {
-  if (part.kind !== 'resistor') throw new Error('only resistors are reduced')
-  const { value, exact } = part.resistance
-  return exact === '' ? { value } : { value, exact }
 }
 
 function unusedLabel(wiring: Wiring): string {

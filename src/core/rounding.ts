@@ -1,7 +1,7 @@
 import { float, type Arithmetic } from './arithmetic'
 import { valueBy, type Quantity, type Way } from './expansion'
 import { wire } from './nodes'
-import { figureCount } from './quantity'
+import { figureCount, letterOf } from './quantity'
 import { solve } from './solve'
 import { tasteOf, type Worksheet } from './worksheet'
 
@@ -62,6 +62,19 @@ function tracked(onWriting: (value: number, count: number) => number): Arithmeti
   }
 }
 
+/** A value as it was written down, and the most that this can have changed it: half a unit of its last figure. */
+interface Penned {
+  readonly before: number
+  readonly written: number
+  readonly half: number
+}
+
+function penned(before: number, figures: number): Penned {
+  if (before === 0) return { before, written: 0, half: 0 }
+  const half = 0.5 * 10 ** (Math.floor(Math.log10(Math.abs(before))) + 1 - figures)
+  return { before, written: Number(before.toPrecision(figures)), half }
+}
+
 /** The rounding of a worksheet on paper: what each rounding does to every value. */
 interface Rounding {
   readonly figures: number
@@ -69,12 +82,7 @@ interface Rounding {
   readonly arithmetic: Arithmetic<Tracked>
   readonly plain: Run
   /** By rounding: the value before it, as written, and the run in which only this value is half a unit too large. */
-  readonly roundings: readonly {
-    readonly before: number
-    readonly written: number
-    readonly half: number
-    readonly moved: Run
-  }[]
+  readonly roundings: readonly (Penned & { readonly moved: Run })[]
 }
 
 /** Beyond so many roundings, what each of them does is not followed up. */
@@ -91,12 +99,11 @@ function followRounding(worksheet: Worksheet): Rounding | null {
     const { resistance, expansion, supply } = solved.numbers
     return { R: resistance, V: expansion.voltage, I: expansion.current, P: expansion.power, supply }
   }
-  const log: { before: number; written: number; half: number }[] = []
+  const log: Penned[] = []
   const paper = run((before) => {
-    const written = Number(before.toPrecision(figures))
-    const half = before === 0 ? 0 : 0.5 * 10 ** (Math.floor(Math.log10(Math.abs(before))) + 1 - figures)
-    log.push({ before, written, half })
-    return written
+    const entry = penned(before, figures)
+    log.push(entry)
+    return entry.written
   })
   const plain = run((value) => value)
   if (!paper || !plain || log.length > mostFollowed) return null
@@ -125,7 +132,7 @@ function account(
   worksheet: Worksheet,
   { paper, plain, roundings }: Rounding,
   differenceIn: (run: Run) => number,
-  own: { readonly before: number; readonly written: number; readonly half: number; readonly quantity: Quantity } | null,
+  own: (Penned & { readonly quantity: Quantity }) | null,
 ): RoundingAccount {
   const difference = differenceIn(paper) + (own ? own.written - own.before : 0)
   const base = differenceIn(plain)
@@ -203,16 +210,9 @@ export function accountForCheck(worksheet: Worksheet, at: number | 'power'): Rou
 export function accountForWay(worksheet: Worksheet, id: number, quantity: Quantity, way: Way): RoundingAccount | null {
   const rounding = roundingOf(worksheet)
   if (!rounding) return null
-  const letter = ({ voltage: 'V', current: 'I', power: 'P' } as const)[quantity]
+  const letter = letterOf[quantity]
   const byWay = ({ R, V, I }: Run) =>
     valueBy(way, quantity, id, { resistance: R, voltage: V, current: I }, rounding.arithmetic).value
-  const before = byWay(rounding.paper)
-  const written = before === 0 ? 0 : Number(before.toPrecision(rounding.figures))
-  const half = before === 0 ? 0 : 0.5 * 10 ** (Math.floor(Math.log10(Math.abs(before))) + 1 - rounding.figures)
-  return account(worksheet, rounding, (run) => byWay(run) - (run[letter][id]?.value ?? 0), {
-    before,
-    written,
-    half,
-    quantity,
-  })
+  const own = { ...penned(byWay(rounding.paper), rounding.figures), quantity }
+  return account(worksheet, rounding, (run) => byWay(run) - (run[letter][id]?.value ?? 0), own)
 }

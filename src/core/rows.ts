@@ -21,8 +21,8 @@ import {
   type WayExplanation,
 } from './explain'
 import { knownOf, schoolChoices, type School } from './network'
-import { sheetAt } from './reduction'
-import { wayTaken, type Worksheet } from './worksheet'
+import { outwardFrom, sheetAt } from './reduction'
+import { leafOf, wayTaken, type Worksheet } from './worksheet'
 
 /** What happens on the way down in a row: the step, and on the way outward the values that climb with it. */
 export interface RowDown extends StepExplanation {
@@ -167,14 +167,13 @@ const letters = { voltage: ['V', 'E'], current: ['I'], power: ['P'] }
 export function explainKnown({ network, wiring, reduction, elements, climbed }: Worksheet): WayExplanation[] {
   const { known } = network
   if (!known || known.part === network.parts[wiring.supply].name) return []
-  const start = reduction.leaves.findIndex((part) => network.parts[part].name === known.part)
+  const start = leafOf(reduction, network, known.part)
   if (start < 0 || elements[start].voltage === null) return []
   const first = explainKnownAt(known.quantity, elements[start])
   if (climbed.length > 0 || reduction.left.length !== 1) return [first]
-  const onward: WayExplanation[] = []
-  for (let result = reduction.into[start]; result >= 0; result = reduction.into[result])
-    onward.push(explainOutward(reduction.steps[result - reduction.leaves.length].kind, elements[result]))
-  return [first, ...onward]
+  const onward = outwardFrom(reduction, start).slice(1)
+  const kindOf = (result: number) => reduction.steps[result - reduction.leaves.length].kind
+  return [first, ...onward.map((result) => explainOutward(kindOf(result), elements[result]))]
 }
 
 /** An exchange at a bridge: why, and what takes the place of the members. */

@@ -41,11 +41,7 @@ export function solve<N, R extends Combining>(
   arithmetic: Arithmetic<N>,
   taste?: (element: number) => Taste,
 ): Solved<N, R> {
-  const leaves = wiring.live.map((part) => {
-    const it = network.parts[part]
-    return it.kind === 'resistor' ? arithmetic.from(it.resistance) : arithmetic.zero
-  })
-  const resistance = resistances(reduction, leaves, arithmetic)
+  const resistance = resistances(reduction, leafResistances(network, wiring, arithmetic), arithmetic)
   const shorted = wiring.start === wiring.finish
   const equivalent = shorted ? arithmetic.zero : reduction.left.length === 1 ? resistance[reduction.left[0]] : null
   const numbers = { reduction, resistance, equivalent, supply: null, expansion: null }
@@ -62,6 +58,14 @@ export function solve<N, R extends Combining>(
     ok: true,
     numbers: { ...numbers, status: 'solved', supply: supply.supply, expansion },
   }
+}
+
+/** The resistance of each live resistor, in listed order. */
+export function leafResistances<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>): N[] {
+  return wiring.live.map((part) => {
+    const it = network.parts[part]
+    return it.kind === 'resistor' ? arithmetic.from(it.resistance) : arithmetic.zero
+  })
 }
 
 /**

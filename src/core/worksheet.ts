@@ -12,7 +12,7 @@ import {
 } from './explain'
 import { knownOf, usualSchool, type Asked, type Network, type School, type WorksheetChoices } from './network'
 import { figureCount, shownText, type Amount, type Figures } from './quantity'
-import { judge, pickSteps, sheetAt, type Reduction, type Verdict } from './reduction'
+import { judge, outwardFrom, pickSteps, sheetAt, type Reduction, type Verdict } from './reduction'
 
 /** How a worksheet is done, every choice made. */
 export type Choices = School & Required<Pick<WorksheetChoices, 'ways' | 'asked' | 'exchanges'>>
@@ -96,7 +96,7 @@ export function workOut(network: Network, { choices: made, ...given }: Worksheet
     ...sheet(network, first),
     climbed:
       climbs && first.reduction.left.length === 1
-        ? climbOf(first.reduction, leafOf(first.reduction, network, inside.part))
+        ? outwardFrom(first.reduction, leafOf(first.reduction, network, inside.part))
         : [],
     beyond: stages.map(({ exchange, network: next, work: done }) => ({ exchange, worksheet: sheet(next, done) })),
   }
@@ -107,14 +107,9 @@ function supplyName(network: Network): string | undefined {
   return network.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')?.name
 }
 
-function leafOf(reduction: Reduction, network: Network, name: string): number {
+/** The element id of a resistor by its name; −1 for one that carries nothing. */
+export function leafOf(reduction: Reduction, network: Network, name: string): number {
   return reduction.leaves.findIndex((part) => network.parts[part].name === name)
-}
-
-function climbOf({ into }: Reduction, start: number): number[] {
-  const climbed: number[] = []
-  for (let member = start; member >= 0; member = into[member]) climbed.push(member)
-  return climbed
 }
 
 /** The worksheet cut down to the steps that lead to what was asked for. */
@@ -187,7 +182,7 @@ function inNewIds(wanted: Wanted, ids: ReadonlyMap<number, number>): AskedLine[]
       id = way.from
     }
   }
-  const lines = wanted.lines.flatMap((line) => {
+  return wanted.lines.flatMap((line) => {
     const element = ids.get(line.element)
     if (element === undefined) return []
     const { way } = line
@@ -196,7 +191,6 @@ function inNewIds(wanted: Wanted, ids: ReadonlyMap<number, number>): AskedLine[]
     if (way.way === 'divider') return [{ ...line, element, way: { ...way, of: rename(way.of) } }]
     return [{ ...line, element }]
   })
-  return lines
 }
 
 /** How the person finds each voltage or current: what was chosen for it, the rest for the last, or as always. */
@@ -412,12 +406,11 @@ export function waysOfAll(
  * What can be asked for of the equivalents of the whole worksheet: how a document names each, and its name here. The
  * last one is the whole, which the supply stands for.
  */
-export function equivalentsOf({ network, options }: Worksheet): (readonly [string, string])[] {
-  const all = workOut(network, { nodes: options.nodes, choices: {} })
+export function equivalentsOf(worksheet: Worksheet): (readonly [string, string])[] {
+  const { network, options, choices, wanted } = worksheet
+  const all = wanted ? workOut(network, { nodes: options.nodes, choices: { ...choices, asked: [] } }) : worksheet
   if ('status' in all) return []
-  return all.reduction.steps
-    .slice(0, -1)
-    .map(({ result }) => [elementKey(result, all.reduction, network), all.elements[result].name] as const)
+  return all.reduction.steps.slice(0, -1).map(({ result }) => [keyOf(all, result), all.elements[result].name] as const)
 }
 
 /** How a document names an element: its resistors, joined by spaces. */
@@ -425,10 +418,17 @@ export function keyOf({ reduction, network }: Worksheet, element: number): strin
   return elementKey(element, reduction, network)
 }
 
+/** Worked out once for each worksheet on paper. */
+const unrounded = new WeakMap<Worksheet, Worksheet | null>()
+
 /** The same worksheet without rounding: the exact value beside each one on paper. null where it is exact already. */
 export function withoutRounding(worksheet: Worksheet): Worksheet | null {
   const { network, choices, options } = worksheet
   if (choices.carry !== 'paper') return null
-  const exact = workOut(network, { nodes: options.nodes, choices: { ...choices, carry: 'exact' } })
-  return 'status' in exact ? null : exact
+  let found = unrounded.get(worksheet)
+  if (found === undefined) {
+    const exact = workOut(network, { nodes: options.nodes, choices: { ...choices, carry: 'exact' } })
+    unrounded.set(worksheet, (found = 'status' in exact ? null : exact))
+  }
+  return found
 }

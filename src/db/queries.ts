@@ -105,7 +105,11 @@ export interface AttemptRecord {
 /** The attempt at a network; null if there is none. */
 export function findAttempt(db: Db, networkId: string): AttemptRecord | null {
   const row = db.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
-  return row ? { of: row.of, moves: JSON.parse(row.moves) as unknown[], version: row.version } : null
+  return row ? attemptOf(row) : null
+}
+
+function attemptOf({ of, moves, version }: typeof attempts.$inferSelect): AttemptRecord {
+  return { of, moves: JSON.parse(moves) as unknown[], version }
 }
 
 /**
@@ -120,11 +124,7 @@ export function saveAttempt(
 ): { readonly saved: boolean; readonly attempt: AttemptRecord } {
   return db.transaction((tx) => {
     const before = tx.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
-    if ((before?.version ?? 0) !== basedOn && before)
-      return {
-        saved: false,
-        attempt: { of: before.of, moves: JSON.parse(before.moves) as unknown[], version: before.version },
-      }
+    if (before && before.version !== basedOn) return { saved: false, attempt: attemptOf(before) }
     const row = { networkId, of, moves: JSON.stringify(moves), version: basedOn + 1, updatedAt: new Date() }
     tx.insert(attempts).values(row).onConflictDoUpdate({ target: attempts.networkId, set: row }).run()
     return { saved: true, attempt: { of, moves, version: row.version } }

@@ -1,7 +1,7 @@
-import type { Reduction, Sheet } from '../reduction'
-import { findGroups } from '../reduction'
+import { float } from '../arithmetic'
+import { equivalent, findGroups, type Reduction, type Sheet } from '../reduction'
 import { writeQuantity } from '../quantity'
-import type { Quantity } from './move'
+import type { Known, Quantity } from './move'
 import type { Candidate } from './slips'
 
 const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
@@ -10,8 +10,7 @@ const reciprocals = (values: readonly number[]) => sum(values.map((value) => 1 /
 
 /** The equivalent of resistances in series or in parallel. */
 export function equivalentOf(kind: 'series' | 'parallel', values: readonly number[]): number {
-  if (kind === 'series') return sum(values)
-  return values.some((value) => value === 0) ? 0 : 1 / reciprocals(values)
+  return equivalent(kind, [...values.keys()], values, float)
 }
 
 /** The numbers that slips with the resistance of a step's equivalent would give. */
@@ -70,9 +69,6 @@ function bareNumber(value: number): number {
   const { prefix } = writeQuantity({ value }, 'Ω', 6)
   return prefix === 'k' ? value / 1e3 : prefix === 'M' ? value / 1e6 : prefix === 'm' ? value * 1e3 : value
 }
-
-/** Values by element id, null where there is none. */
-export type Known = Readonly<Record<Quantity, readonly (number | null)[]>>
 
 /** The numbers that slips with a voltage, current or power of an element would give. */
 export function valueCandidates(

@@ -1,5 +1,5 @@
-import { quantityText, unitOf } from '../quantity'
-import { findGroups, stoppers } from '../reduction'
+import { letterOf, quantityText, unitOf } from '../quantity'
+import { findGroups, stoppers, type SheetElement } from '../reduction'
 import type { Worksheet } from '../worksheet'
 import { equivalentOf } from './candidates'
 import type { Position, Quantity, Strength } from './move'
@@ -13,9 +13,12 @@ export interface Hint {
 
 /** What to do next: a group to combine, that reduction stops, the supply, or a step to undo. null when all is done. */
 export function hintFor(worksheet: Worksheet, position: Position, strength: Strength): Hint | null {
-  const { sheet, names, own, reduction } = position
+  const { sheet, names, own, truth, reduction } = position
   const { wiring } = worksheet
-  const label = (node: number) => wiring.nodes[node].label
+  const nodesOf = (elements: readonly SheetElement[]) =>
+    [...new Set(elements.flatMap(({ from, to }) => [from, to]))]
+      .sort((a, b) => a - b)
+      .map((node) => wiring.nodes[node].label)
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const R = (id: number) => own.resistance[id]?.value ?? 0
 
@@ -36,29 +39,27 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
     const [group] = findGroups(sheet)
     if (!group) {
       const stopping = stoppers(sheet)
-      const nodes = [...new Set(stopping.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
       return hint(strength > 1 ? stopping.map(({ id }) => id) : [], [
-        remark('hint-look-nodes', { nodes: nodes.map(label) }),
+        remark('hint-look-nodes', { nodes: nodesOf(stopping) }),
         remark('hint-no-group'),
         remark('hint-say-stop', { members: named(stopping.map(({ id }) => id)) }),
       ])
     }
     const inside = sheet.elements.filter(({ id }) => group.members.includes(id))
-    const nodes = [...new Set(inside.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
     const value = quantityText({ value: equivalentOf(group.kind, group.members.map(R)) }, 'Ω')
     return hint(strength > 1 ? group.members : [], [
-      remark('hint-look-between', { nodes: nodes.map(label) }),
+      remark('hint-look-between', { nodes: nodesOf(inside) }),
       remark(`hint-step-${group.kind}`, { members: named(group.members) }),
       remark('hint-combine', { members: named(group.members), value }),
     ])
   }
   if (!worksheet.analysis.supply.current) return null
   const [whole] = reduction.left
-  const open = nextValue(worksheet, position)
+  const open = nextValue(position)
   if (!open) return null
   const { element, quantity } = open
-  const value = quantityText({ value: worksheetValue(worksheet, position, element, quantity) }, unitOf[quantity])
-  const last = remark('hint-value', { name: `${letters[quantity]} of ${names[element]}`, value })
+  const value = quantityText({ value: truth[quantity][element] ?? 0 }, unitOf[quantity])
+  const last = remark('hint-value', { name: `${letterOf[quantity]} of ${names[element]}`, value })
   if (element === whole) return hint([whole], [remark('hint-floor'), remark('hint-supply'), last])
   const step = reduction.steps[reduction.into[element] - reduction.leaves.length]
   return hint(strength > 1 ? [element] : step.members, [
@@ -72,10 +73,8 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
   }
 }
 
-const letters = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
-
 /** The first value still to be found, or wrong, from the supply upwards. */
-function nextValue(worksheet: Worksheet, { reduction, own }: Position): { element: number; quantity: Quantity } | null {
+function nextValue({ reduction, own, truth }: Position): { element: number; quantity: Quantity } | null {
   const [whole] = reduction.left
   const downwards = [whole, ...[...reduction.steps].reverse().flatMap(({ members }) => members)]
   for (const element of downwards) {
@@ -83,19 +82,8 @@ function nextValue(worksheet: Worksheet, { reduction, own }: Position): { elemen
     const inSeries = up >= 0 && reduction.steps[up - reduction.leaves.length].kind === 'series'
     for (const quantity of inSeries ? (['current', 'voltage'] as const) : (['voltage', 'current'] as const)) {
       const value = own[quantity][element]
-      const exists = element >= reduction.leaves.length || worksheet.elements[element][quantity] !== null
-      if (exists && (!value || value.verdict === 'wrong')) return { element, quantity }
+      if (truth[quantity][element] !== null && (!value || value.verdict === 'wrong')) return { element, quantity }
     }
   }
   return null
-}
-
-/** The true value of an element of the learner's own steps, from its resistors. */
-function worksheetValue(worksheet: Worksheet, { reduction }: Position, element: number, quantity: Quantity): number {
-  const leaves = reduction.leaves.length
-  if (element < leaves) return worksheet.elements[element][quantity]?.value ?? 0
-  const { kind, members } = reduction.steps[element - leaves]
-  const values = members.map((member) => worksheetValue(worksheet, { reduction } as Position, member, quantity))
-  const shared = quantity === (kind === 'series' ? 'current' : 'voltage')
-  return shared ? values[0] : values.reduce((a, b) => a + b, 0)
 }

@@ -58,6 +58,9 @@ export interface Own {
   readonly verdict: 'given' | 'right' | 'rounded' | 'follows' | 'wrong'
 }
 
+/** Values by quantity and element id, null where there is none. */
+export type Known = Readonly<Record<Quantity, readonly (number | null)[]>>
+
 /** Where a learner stands after so many moves. */
 export interface Position {
   /** The learner's own steps. */
@@ -67,6 +70,8 @@ export interface Position {
   readonly names: readonly string[]
   /** By quantity and element id; null where nothing is written. */
   readonly own: Readonly<Record<Quantity, readonly (Own | null)[]>>
+  /** What is true of their elements; null where it does not exist or is not known. */
+  readonly truth: Known
   /** Said, rightly, that reduction stops here. */
   readonly stopped: boolean
   readonly judgements: readonly Judgement[]

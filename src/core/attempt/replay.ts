@@ -3,6 +3,7 @@ import { float } from '../arithmetic'
 import { valueBy, waysTo, type Way } from '../expansion'
 import { explainVerdict, type Sentence } from '../explain'
 import { knownOf } from '../network'
+import { unitOf } from '../quantity'
 import {
   combine,
   findGroups,
@@ -14,17 +15,14 @@ import {
   type Sheet,
   type Step,
 } from '../reduction'
-import type { Worksheet } from '../worksheet'
+import { leafOf, type Worksheet } from '../worksheet'
 import { isExactly, isNearly, readAnswer, type Answer } from './answer'
-import { equivalentOf, stepCandidates, valueCandidates, type Known } from './candidates'
-import type { Judgement, Move, Own, Position, Quantity, Verdict } from './move'
+import { equivalentOf, stepCandidates, valueCandidates } from './candidates'
+import type { Judgement, Known, Move, Own, Position, Quantity, Verdict } from './move'
 import { remark, type Remark } from './remark'
 import { slipsFor, type Candidate, type Slip } from './slips'
 
 const quantities = ['resistance', 'voltage', 'current', 'power'] as const
-
-/** What is true of an element, whatever the learner's steps; null where it does not exist or is not known. */
-type Truth = Readonly<Record<Quantity, (number | null)[]>>
 
 /** The state while moves are replayed; a {@link Position} once they are. */
 interface Attempt {
@@ -34,7 +32,8 @@ interface Attempt {
   readonly to: number[]
   readonly into: number[]
   sheet: Sheet
-  readonly truth: Truth
+  /** What is true of an element, whatever the learner's steps. */
+  readonly truth: Record<Quantity, (number | null)[]>
   readonly own: Record<Quantity, (Own | null)[]>
   stopped: boolean
   readonly judgements: Judgement[]
@@ -66,6 +65,7 @@ export function replay(worksheet: Worksheet, moves: readonly Move[]): Position {
     sheet: attempt.sheet,
     names: namesOf(attempt),
     own: attempt.own,
+    truth: attempt.truth,
     stopped: attempt.stopped,
     judgements: attempt.judgements,
   }
@@ -103,7 +103,7 @@ function begin(worksheet: Worksheet): Attempt {
     judgements: [],
   }
   const known = knownOf(network)
-  const leaf = leaves.findIndex((part) => network.parts[part].name === known?.part)
+  const leaf = known ? leafOf(reduction, network, known.part) : -1
   if (known && leaf >= 0) attempt.own[known.quantity][leaf] = { typed: '', value: known.value.value, verdict: 'given' }
   giveSupply(attempt)
   return attempt
@@ -203,7 +203,7 @@ function make(attempt: Attempt, move: Move): Judgement | null {
       )
         return null
       const { verdict, slips } = judged(attempt, move.quantity, move.element, answer)
-      own[move.quantity][move.element] = { typed: move.answer, value: answer.value, verdict: verdict as Own['verdict'] }
+      own[move.quantity][move.element] = { typed: move.answer, value: answer.value, verdict }
       return say(verdict, slips, reasonsFor(verdict, slips), move.element)
     }
     case 'combine': {
@@ -261,7 +261,7 @@ function judgeCombination(
   }
   giveSupply(attempt)
   const { verdict: said, slips } = judged(attempt, 'resistance', id, answer, before)
-  own.resistance[id] = { typed: move.answer, value: answer.value, verdict: said as Own['verdict'] }
+  own.resistance[id] = { typed: move.answer, value: answer.value, verdict: said }
   return say(said, slips, reasonsFor(said, slips), id)
 }
 
@@ -343,7 +343,7 @@ interface Judged {
 function judged(attempt: Attempt, quantity: Quantity, element: number, answer: Answer, before?: Sheet): Judged {
   const { truth, own } = attempt
   const wanted = truth[quantity][element]
-  const unit = { resistance: 'Ω', voltage: 'V', current: 'A', power: 'W' }[quantity]
+  const unit = unitOf[quantity]
   const ownTargets = targetsOf(attempt, quantity, element)
   const otherUnit = answer.unit !== null && answer.unit !== unit
   if (!otherUnit) {
@@ -492,7 +492,6 @@ export function isDone(worksheet: Worksheet, position: Position): boolean {
   return goalsOf(worksheet, position).every(({ element, quantity }) => {
     if (element === null) return false
     const own = position.own[quantity][element]
-    const exists = quantity === 'resistance' || worksheet.elements[element]?.[quantity] !== null
-    return own ? own.verdict !== 'wrong' : !exists
+    return own ? own.verdict !== 'wrong' : position.truth[quantity][element] === null
   })
 }

@@ -1,5 +1,5 @@
 import type { Way } from '../expansion'
-import { unitOf, type Amount, type Unit } from '../quantity'
+import { letterOf, unitOf, type Amount, type Unit } from '../quantity'
 import type { Obstacle, Verdict } from '../reduction'
 import { explainParallel, parallelWays, type ParallelWay } from './parallel'
 import { sentence, type Sentence } from './sentence'
@@ -123,7 +123,7 @@ export function explainWay(
   element: (id: number) => Explained,
 ): WayExplanation {
   const own = element(id)
-  const letter = ({ voltage: 'V', current: 'I', power: 'P' } as const)[quantity]
+  const letter = letterOf[quantity]
   const unit = unitOf[quantity]
   const of = (it: Explained, which: 'voltage' | 'current'): Amount => it[which] ?? zero
   const R = (it: Explained) => amount(it.resistance, 'Ω')
@@ -373,7 +373,7 @@ export function explainFoundBy(
   it: Explained,
   from: string | null | undefined,
 ): WayExplanation {
-  const letter = quantity === 'voltage' ? 'V' : 'I'
+  const letter = letterOf[quantity]
   const value = amount(it[quantity] ?? zero, unitOf[quantity])
   if (from !== null && from !== undefined) {
     return {

@@ -2,7 +2,7 @@
  * In: a text or number as a person typed it. Out: an exact value in SI base units; and back, an amount
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
-export { unitOf, type Unit } from './unit'
+export { letterOf, unitOf, type Unit } from './unit'
 export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {

@@ -15,6 +15,9 @@ export const unitOf = { resistance: 'Ω', voltage: 'V', current: 'A', power: 'W'
   Unit
 >
 
+/** The letter that stands for each quantity in formulas. */
+export const letterOf = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
+
 /** Every spelling that is read for a unit. `R` for ohms is the way values are printed on parts. */
 export const spellings: Readonly<Record<string, Unit>> = {
   Ω: 'Ω', // U+03A9, Greek capital omega

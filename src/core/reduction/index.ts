@@ -2,11 +2,20 @@
  * In: the nodes of a network. Out: the steps that combine it to one resistance, each sheet on the way, and
  * verdicts on any choice of elements. Textbooks: “series-parallel reduction”, “find the equivalent resistance”.
  */
-export { leavesOf, pickSteps, reduce, reduceUnordered, type Combining, type Reduction, type Step } from './reduction'
+export {
+  leavesOf,
+  outwardFrom,
+  pickSteps,
+  reduce,
+  reduceUnordered,
+  type Combining,
+  type Reduction,
+  type Step,
+} from './reduction'
 export type { Begin, Order } from './orders'
 export { combine, findGroups, sheetAt, type Group, type Sheet, type SheetElement } from './sheet'
 export { judge, type Obstacle, type Verdict } from './judge'
 export { nameElements, type NamesOf } from './names'
-export { resistances } from './resistance'
+export { equivalent, resistances } from './resistance'
 export { growForest, type Forest } from './forest'
 export { stoppers } from './residue'

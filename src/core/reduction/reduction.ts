@@ -105,6 +105,13 @@ function liveEdgesOf({ nodes, live, from, to, start, finish, place }: Wiring): E
   return { nodes: nodes.length, from: ends(from), to: ends(to), start, finish, place }
 }
 
+/** An element and every equivalent that takes it in, from the inside outward. */
+export function outwardFrom({ into }: Combining, element: number): number[] {
+  const found: number[] = []
+  for (let id = element; id >= 0; id = into[id]) found.push(id)
+  return found
+}
+
 /** The original resistors (part indices) inside an element, in listed order. */
 export function leavesOf(reduction: Reduction, element: number): number[] {
   const found: number[] = []

@@ -13,7 +13,8 @@ export function resistances<N>(reduction: Combining, leaves: readonly N[], arith
   return R
 }
 
-function equivalent<N>(
+/** The resistance of one group, as it is written down; `R` by element id. */
+export function equivalent<N>(
   kind: 'series' | 'parallel',
   members: readonly number[],
   R: readonly N[],

@@ -1,7 +1,8 @@
 import { useMemo } from 'react'
 import { drawSheet, explainRowDown, rowSteps, type Worksheet } from '@/core'
 import type { Box, Picture, Place } from '@/core/drawing'
-import { leavesOf } from '@/core/reduction'
+import { writeNetwork } from '@/core/network'
+import { leavesOf, outwardFrom } from '@/core/reduction'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/sketch'
 import { shownText } from '@/core/quantity'
 import { pathOf } from '@/ui/linePath'
@@ -10,7 +11,6 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { Plates, Resistor } from '@/ui/symbols'
 import type { Reveal } from './reveal'
-import { writeNetwork } from '@/core/network'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
 interface Loop {
@@ -18,29 +18,22 @@ interface Loop {
   readonly text: string
   /** Part names inside. */
   readonly inside: ReadonlySet<string>
-  /** How many loops it has inside it, one in the other, and how many lie around it. */
+  /** How many loops it has inside it, one in the other. */
   readonly within: number
-  readonly around: number
 }
 
 function loopsOf(worksheet: Worksheet, steps: number, text: (step: number) => string): Loop[] {
   const { reduction, network } = worksheet
   const leaves = reduction.leaves.length
   const within: number[] = []
-  const around: number[] = []
   reduction.steps.forEach(({ members }, k) => {
     within[k] = Math.max(0, ...members.map((id) => (id < leaves ? 0 : within[id - leaves] + 1)))
   })
-  for (let k = reduction.steps.length - 1; k >= 0; k--) {
-    const up = reduction.into[leaves + k]
-    around[k] = up < 0 ? 0 : around[up - leaves] + 1
-  }
   return reduction.steps.slice(0, steps).map(({ result }, step) => ({
     step,
     text: text(step),
     inside: new Set(leavesOf(reduction, result).map((part) => network.parts[part].name)),
     within: within[step],
-    around: around[step],
   }))
 }
 
@@ -95,28 +88,19 @@ function OnStretched({ worksheet, loops, said }: DrawnLoops) {
   const { reduction, wiring, network } = worksheet
   const picture = useMemo(() => {
     // Blank lines below a resistor make room for the loops that lie around it, and their names.
-    const deep = (leaf: number) => {
-      let count = 0
-      for (let id = reduction.into[leaf]; id >= 0; id = reduction.into[id]) count++
-      return count
-    }
-    const spaced = worksheet.elements.map((element, id) => ({
-      element,
-      lines: id < reduction.leaves.length ? deep(id) : 0,
-    }))
-    const drawn = drawSheet(
+    const around = reduction.leaves.map((_, leaf) => outwardFrom(reduction, leaf).length - 1)
+    return drawSheet(
       { ...worksheet, climbed: [] },
       0,
       'reduce',
       figures,
       'line',
       (id, _quantity, text) => {
-        const side = '\u2007'.repeat(Math.ceil((spaced[id].lines * air) / 7))
+        const side = '\u2007'.repeat(Math.ceil((around[id] * air) / 7))
         return `${side}${text}${side}`
       },
-      (id) => Math.ceil((spaced[id].lines * (nameRoom + air)) / 14),
+      (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
     )
-    return drawn
   }, [worksheet, reduction, figures])
   const boxes = useMemo(() => boxesAround(picture, loops, worksheet), [picture, loops, worksheet])
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])

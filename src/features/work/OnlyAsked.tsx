@@ -1,9 +1,9 @@
 import type { OnlyAsked as Wanted } from '@/core'
-import { shownText, unitOf } from '@/core/quantity'
+import { letterOf, shownText, unitOf } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
-const letters = { resistance: 'R', voltage: 'V', current: 'I', power: 'P', potential: 'potential' } as const
+const letters = { ...letterOf, potential: 'potential' } as const
 
 /** What was asked for, and what was left out to get there. */
 export function OnlyAsked({ wanted }: { readonly wanted: Wanted }) {

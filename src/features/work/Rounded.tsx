@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { accountForCheck, accountForWay, type RoundingAccount, type Worksheet } from '@/core'
 import type { Quantity, Way } from '@/core/expansion'
 import type { Formula as Tokens } from '@/core/explain'
-import { quantityText, unitOf } from '@/core/quantity'
+import { letterOf, quantityText, unitOf } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -57,8 +57,6 @@ export function RoundedBalance({ worksheet }: { readonly worksheet: Worksheet })
   )
 }
 
-const letters = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
-
 /** Whether rounding explains a difference, and which rounding brought in most of it. */
 function AccountNote({
   worksheet,
@@ -82,7 +80,7 @@ function AccountNote({
       {explained && most && most.share > 0.05 && (
         <>
           {' '}
-          {most.share > 0.95 ? 'All' : 'Most'} of it from {letters[most.quantity]} of {name}, written{' '}
+          {most.share > 0.95 ? 'All' : 'Most'} of it from {letterOf[most.quantity]} of {name}, written{' '}
           {text(most.written, most.quantity)} for {text(most.before, most.quantity)}.
         </>
       )}

@@ -18,14 +18,12 @@ export function StepWay({
   readonly ways: readonly ParallelWay[]
   readonly way: ParallelWay
 }) {
-  const { store, choose } = useOpenNetwork()
+  const { chooseWay } = useOpenNetwork()
   return (
     <select
       aria-label={`How ${stepKey.slice(2).replaceAll(' ', ', ')} are worked out`}
       value={way}
-      onChange={(event) =>
-        choose({ ways: { ...store.getState().document.worksheet?.ways, [stepKey]: event.target.value } })
-      }
+      onChange={(event) => chooseWay(stepKey, event.target.value)}
       className="ml-1.5 h-6 max-w-full rounded border border-transparent bg-transparent px-0.5 text-xs text-soft hover:border-edge focus-visible:border-edge"
     >
       {ways.map((it) => (

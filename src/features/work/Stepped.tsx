@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react'
-import type { Side, Worksheet } from '@/core'
+import { stopsOf, type Side, type Worksheet } from '@/core'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { revealed, stopOf, stopsOf } from './reveal'
+import { revealed, stopOf } from './reveal'
 import { StepBar } from './StepBar'
 import { Valley } from './Valley'
 

@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import type { Side } from '@/core'
 import type { Quantity } from '@/core/attempt'
 import { boxAround } from '@/core/drawing'
+import { letterOf } from '@/core/quantity'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
@@ -83,8 +84,6 @@ export function TryDown({ attempt, step }: Row) {
   )
 }
 
-const symbols = { voltage: 'V', current: 'I', power: 'P', resistance: 'R' } as const
-
 function Value({
   attempt,
   element,
@@ -98,7 +97,7 @@ function Value({
   return (
     <AnswerField
       label={`${quantity} of ${position.names[element]}`}
-      symbol={symbols[quantity]}
+      symbol={letterOf[quantity]}
       quantity={quantity}
       own={position.own[quantity][element]}
       judgement={saidOf(position, element, quantity)}

@@ -59,9 +59,7 @@ export function WaysPopover({
 
 function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: number }) {
   const { figures } = useSettings().settings
-  const { store, choose } = useOpenNetwork()
-  const take = (key: string, taste: string) =>
-    choose({ ways: { ...store.getState().document.worksheet?.ways, [key]: taste } })
+  const { chooseWay } = useOpenNetwork()
   const element: Explained | undefined = worksheet.elements[id]
   const into = worksheet.reduction.into[id]
   if (!element) return null
@@ -96,7 +94,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
                       <button
                         type="button"
                         className="min-h-6 rounded border border-edge px-1.5 text-ink hover:bg-chosen-wash"
-                        onClick={() => take(`${symbol} ${keyOf(worksheet, id)}`, taste)}
+                        onClick={() => chooseWay(`${symbol} ${keyOf(worksheet, id)}`, taste)}
                       >
                         find it this way
                       </button>

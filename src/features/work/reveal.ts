@@ -5,7 +5,6 @@ import {
   explainRowUp,
   reachedIn,
   rowsOf,
-  stopsOf,
   type Reached,
   type RowHalf,
   type Showing,
@@ -76,5 +75,3 @@ export function stopOf(stops: readonly Stop[], stage: number, row: number, side:
   const at = stops.findIndex((stop) => stop.stage === stage && stop.row === row && stop.side === side)
   return at < 0 ? stops.length : at + 1
 }
-
-export { stopsOf }

@@ -27,6 +27,8 @@ interface Opened {
   readonly setWalk: (some: Partial<Walk>) => void
   /** Changes how this network's worksheet is done; undefined is as the person likes it everywhere. */
   readonly choose: (some: Partial<WorksheetChoices>) => void
+  /** Changes the way to one value, by its key in the document. */
+  readonly chooseWay: (key: string, way: string) => void
   /** Changes how the person likes it everywhere. */
   readonly likeEverywhere: (some: Partial<Settings>) => void
 }
@@ -52,6 +54,10 @@ export function OpenNetwork({ record, children }: { readonly record: SavedNetwor
     },
     [store],
   )
+  const chooseWay = useCallback(
+    (key: string, way: string) => choose({ ways: { ...store.getState().document.worksheet?.ways, [key]: way } }),
+    [store, choose],
+  )
   // What a worksheet has of its own is kept with the network, everything else with the person.
   const change = useCallback(
     (some: Partial<Settings>) => {
@@ -64,8 +70,8 @@ export function OpenNetwork({ record, children }: { readonly record: SavedNetwor
   )
   const setWalk = useCallback((some: Partial<Walk>) => putWalk((before) => ({ ...before, ...some })), [])
   const opened = useMemo(
-    () => ({ store, worked, walk, setWalk, choose, likeEverywhere }),
-    [store, worked, walk, setWalk, choose, likeEverywhere],
+    () => ({ store, worked, walk, setWalk, choose, chooseWay, likeEverywhere }),
+    [store, worked, walk, setWalk, choose, chooseWay, likeEverywhere],
   )
   const held = useMemo(() => ({ settings, change }), [settings, change])
   return (
