@@ -77,7 +77,7 @@ export interface Refusal {
 export type ArithmeticName = 'exact' | 'float' | `rounded:${number}`
 
 export interface AnalyseOptions {
-  /** Exact up to 200 parts, float above, unless told otherwise. */
+  /** As {@link affordable} says unless told otherwise. */
   readonly arithmetic?: ArithmeticName
   /** `single` unless told otherwise. */
   readonly order?: Order
@@ -244,11 +244,32 @@ function explained<N>(
 
 /** The largest network that is worked out exactly unless told otherwise. */
 const exactUpTo = 200
+/** The largest network that is worked out on paper: beyond it nobody writes it down. */
+export const paperUpTo = 2000
+/** What exact work may cost unless told otherwise, as {@link exactCost} counts it: about a second. */
+const mostExact = 5e8
+
+/**
+ * What working a network out exactly costs: parts times the square of the digits of all values, since fractions grow
+ * with every value that goes into them. A billion is one to two seconds (measured on ladders and random nestings).
+ */
+export function exactCost({ parts, known }: Network): number {
+  const digits = parts.reduce(
+    (sum, part) => (part.kind === 'resistor' ? sum + part.resistance.exact.length : sum),
+    known?.value.exact.length ?? 0,
+  )
+  return parts.length * digits * digits
+}
+
+/** The number system that a network is worked out in unless told otherwise: exact up to 200 parts and a bounded cost, float above. */
+export function affordable(network: Network): 'exact' | 'float' {
+  return network.parts.length <= exactUpTo && exactCost(network) <= mostExact ? 'exact' : 'float'
+}
 
 /** Calls `work` with the chosen number system, and how far its checks may be off per step of work. */
 export function withArithmetic<T>(
   network: Network,
-  { arithmetic: name = network.parts.length <= exactUpTo ? 'exact' : 'float' }: AnalyseOptions,
+  { arithmetic: name = affordable(network) }: AnalyseOptions,
   work: <N>(arithmetic: Arithmetic<N>, tolerance: number) => T,
 ): T {
   if (name === 'exact') return work(exact, 0)

@@ -3,8 +3,10 @@
  * worksheet whose rows can be drawn and explained.
  */
 export {
+  affordable,
   analyse,
   analyseNetwork,
+  exactCost,
   type Analysis,
   type AnalysedPart,
   type AnalyseOptions,

@@ -1,5 +1,6 @@
 import { float, type Arithmetic } from './arithmetic'
 import { valueBy, type Quantity, type Way } from './expansion'
+import { knownOf } from './network'
 import { wire } from './nodes'
 import { figureCount, letterOf } from './quantity'
 import { solve } from './solve'
@@ -91,6 +92,8 @@ const mostFollowed = 1500
 function followRounding(worksheet: Worksheet): Rounding | null {
   const { network, options, reduction, choices, analysis } = worksheet
   if (choices.carry !== 'paper' || reduction.left.length !== 1 || !analysis.supply.current) return null
+  // Beyond a bridge the supply is known from the stage before alone.
+  if (!knownOf(network)) return null
   const figures = figureCount(choices.figures)
   const wiring = wire(network, options.nodes)
   const run = (onWriting: (value: number, count: number) => number): Run | null => {

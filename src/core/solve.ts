@@ -98,7 +98,8 @@ export function reductionFindings<N>(
   }
   const zero = (element: number) => arithmetic.isZero(resistance[element])
   const [whole] = reduction.left
-  if (parts[wiring.supply].kind === 'source' && equivalent !== null && zero(whole ?? -1)) {
+  // A supply shorted by wire leaves no element at all, and has its finding from the nodes.
+  if (parts[wiring.supply].kind === 'source' && equivalent !== null && whole !== undefined && zero(whole)) {
     findings.push(
       finding(
         'shorted-supply',

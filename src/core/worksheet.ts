@@ -1,4 +1,12 @@
-import { withArithmetic, work, type AnalyseOptions, type DoneExchange, type Refusal, type Work } from './analyse'
+import {
+  paperUpTo,
+  withArithmetic,
+  work,
+  type AnalyseOptions,
+  type DoneExchange,
+  type Refusal,
+  type Work,
+} from './analyse'
 import { climbOrder, elementKey, findWanted, type AskedLine, type Wanted } from './asked'
 import { stretch, type Aside, type Label, type Picture, type Supply } from './drawing'
 import { tasted, waysTo, valueBy, type Quantity, type Taste, type Way } from './expansion'
@@ -64,7 +72,8 @@ export function fullChoices(some: WorksheetChoices = {}): Choices {
 export function workOut(network: Network, { choices: made, ...given }: WorksheetOptions = {}): Worksheet | Refusal {
   const choices = fullChoices(made)
   const { order, begin, names, carry, figures } = choices
-  const paper = carry === 'paper' ? ({ arithmetic: `rounded:${figureCount(figures)}` } as const) : {}
+  const written = carry === 'paper' && network.parts.length <= paperUpTo
+  const paper = written ? ({ arithmetic: `rounded:${figureCount(figures)}` } as const) : {}
   const options: AnalyseOptions = { order, begin, names, ...paper, ...given }
   const inside = network.known && network.known.part !== supplyName(network) ? network.known : null
   const climbs = choices.outward === 'yes' && inside !== null
@@ -375,7 +384,8 @@ export function waysOfAll(
   wanted: readonly { id: number; quantity: Quantity }[],
 ): ExplainedWay[][] {
   const { network, options, elements, reduction } = worksheet
-  if (!worksheet.analysis.supply.current) return wanted.map(() => [])
+  // Without an expansion there are no values to find: at a bridge, or where the supply is shorted.
+  if (worksheet.elements.every(({ voltage }) => voltage === null)) return wanted.map(() => [])
   return withArithmetic(network, options, (arithmetic) => {
     const numbers = <K extends 'resistance' | Quantity>(which: K) =>
       elements.map(({ [which]: amount }) => (amount === null ? null : arithmetic.from(amount)))

@@ -1,6 +1,6 @@
-import { roundedDigits } from '../quantity'
+import { digitsOfRatio } from '../quantity'
 import type { Arithmetic } from './arithmetic'
-import { exact, exactToNumber, rational, reduced, type ExactNumber } from './exact'
+import { exact, exactToNumber, rational, type ExactNumber } from './exact'
 
 /**
  * Paper arithmetic: every value that is written down is rounded to so many significant figures, half away
@@ -14,6 +14,8 @@ export function rounded(figures: number): Arithmetic<ExactNumber> {
   return {
     ...exact,
     name: `rounded:${figures}`,
+    add,
+    subtract: (a, b) => add(a, exact.subtract(exact.zero, b)),
     write: (a) => round(a, figures),
     toAmount: (a) => ({ value: exactToNumber(a) }),
     // What was read is exact; a written value has at most 15 figures, so its double gives it back.
@@ -24,10 +26,18 @@ export function rounded(figures: number): Arithmetic<ExactNumber> {
 function round(a: ExactNumber, figures: number): ExactNumber {
   const { n, d } = a.root === 1n ? a : decimalOf(exactToNumber(a))
   if (n === 0n) return exact.zero
-  const { digits, exponent } = roundedDigits(n < 0n ? -n : n, d, figures)
+  const { digits, exponent } = digitsOfRatio(n < 0n ? -n : n, d, figures)
   const power = exponent - figures + 1
   const whole = n < 0n ? -BigInt(digits) : BigInt(digits)
-  return reduced(power >= 0 ? rational(whole * 10n ** BigInt(power), 1n) : rational(whole, 10n ** BigInt(-power)))
+  // Not in lowest terms: a decimal fraction is compared and added as it stands, and long ones would take long to reduce.
+  return power >= 0 ? rational(whole * 10n ** BigInt(power), 1n) : rational(whole, 10n ** BigInt(-power))
+}
+
+/** Decimal fractions are added over the longer of their denominators, so that sums of thousands stay short. */
+function add(a: ExactNumber, b: ExactNumber): ExactNumber {
+  const [short, long] = a.d < b.d ? [a, b] : [b, a]
+  if (a.root !== b.root || a.n === 0n || b.n === 0n || long.d % short.d !== 0n) return exact.add(a, b)
+  return { n: short.n * (long.d / short.d) + long.n, d: long.d, root: a.root, lowest: false }
 }
 
 /** The double's decimal value to 17 digits: a root has no exact one. */

@@ -13,7 +13,7 @@ export type ReadFormula =
   { readonly ok: true; readonly tree: FormulaTree } | { readonly ok: false; readonly problem: FormulaProblem }
 
 /** The longest formula that is read, in characters. */
-const longest = 100_000
+export const longest = 100_000
 const tokens = /\s+|\/\/|\|\||[∥‖()]|\+|(?:(?<=\d)[eE][+-]\d|\/(?!\/)|[^()+/|∥‖])+|./gu
 
 interface Lexeme {

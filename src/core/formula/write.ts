@@ -2,6 +2,7 @@ import type { Network } from '../network'
 import type { Wiring } from '../nodes'
 import { readQuantity } from '../quantity'
 import { reduce, type Reduction } from '../reduction'
+import { longest } from './read'
 
 /** A network's formula, and the parts that it does not show: wires, and resistors that carry no current. */
 export interface WrittenFormula {
@@ -13,7 +14,10 @@ export interface WrittenFormula {
   readonly left: readonly string[]
 }
 
-/** The formula of a network; null where there is none: at a bridge, or when nothing closes the circuit. */
+/**
+ * The formula of a network; null where there is none: at a bridge, when nothing closes the circuit, or when it would be
+ * longer than a formula that is read.
+ */
 export function writeFormula(
   network: Network,
   wiring: Wiring,
@@ -26,28 +30,51 @@ export function writeFormula(
   }
   // A name that reads as a value would be taken for one.
   if (reduction.leaves.some((part) => readQuantity(network.parts[part].name, null).ok)) return null
-  const joined = (leaf: (part: number) => string, sign: Readonly<Record<'series' | 'parallel', string>>): string => {
-    const texts = reduction.leaves.map(leaf)
-    const kinds: (string | null)[] = texts.map(() => null)
-    for (const { kind, members } of reduction.steps) {
-      texts.push(
-        members
-          .map((member) => (kind === 'parallel' && kinds[member] === 'series' ? `(${texts[member]})` : texts[member]))
-          .join(sign[kind]),
-      )
-      kinds.push(kind)
-    }
-    return texts[reduction.left[0]]
-  }
+  const text = joined(reduction, item, { series: ' + ', parallel: ' ∥ ' })
+  if (text === null) return null
   const shown = new Set(reduction.leaves)
   return {
-    text: joined(item, { series: ' + ', parallel: ' ∥ ' }),
-    shape: joined(() => '·', { series: '+', parallel: '∥' }),
+    text,
+    shape: joined(reduction, () => '·', { series: '+', parallel: '∥' }) ?? '',
     resistors: fromLeft(reduction),
     left: network.parts
       .filter((part, i) => (part.kind === 'resistor' || part.kind === 'wire') && !shown.has(i))
       .map(({ name }) => name),
   }
+}
+
+/**
+ * The groups written out from the outermost inwards, each text once, so that the work is in proportion to what is
+ * written. null where that gets longer than a formula that is read.
+ */
+function joined(
+  { leaves, steps, left }: Reduction,
+  leaf: (part: number) => string,
+  sign: Readonly<Record<'series' | 'parallel', string>>,
+): string | null {
+  const written: string[] = []
+  let length = 0
+  // What is still to be written, the next one last: an element, or a text between elements.
+  const open: (number | string)[] = [left[0]]
+  for (let next = open.pop(); next !== undefined; next = open.pop()) {
+    const step = typeof next === 'number' && next >= leaves.length ? steps[next - leaves.length] : null
+    if (step === null) {
+      const text = typeof next === 'string' ? next : leaf(leaves[next as number])
+      written.push(text)
+      length += text.length
+      if (length > longest) return null
+      continue
+    }
+    for (let i = step.members.length - 1; i >= 0; i--) {
+      const member = step.members[i]
+      const bracketed =
+        step.kind === 'parallel' && member >= leaves.length && steps[member - leaves.length].kind === 'series'
+      if (bracketed) open.push(')', member, '(')
+      else open.push(member)
+      if (i > 0) open.push(sign[step.kind])
+    }
+  }
+  return written.join('')
 }
 
 /** The part indices of the resistors, as they stand in the formula. */

@@ -19,8 +19,9 @@ export interface LabelledPoints {
 export function labelNodes(
   points: readonly (readonly string[])[],
   naming: Naming,
-  given: GivenLabels = {},
+  labels?: GivenLabels | null,
 ): readonly string[] {
+  const given = labels ?? {}
   const taken = new Set<string>()
   const own = points.map((names) => {
     const point = names.find((name) => Object.hasOwn(given, name) && !taken.has(given[name]))

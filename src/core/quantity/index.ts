@@ -3,9 +3,10 @@
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
 export { letterOf, unitOf, type Unit } from './unit'
-export { fractionOf, nearestNumber, numberOf, roundedDigits, type Ratio } from './ratio'
+export { fractionOf, nearestNumber, numberOf, type Ratio } from './ratio'
 export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {
+  digitsOfRatio,
   figureCount,
   quantityText,
   shownText,

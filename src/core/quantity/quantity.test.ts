@@ -4,7 +4,7 @@ import {
   quantityProblem,
   quantityText,
   readQuantity,
-  roundedDigits,
+  digitsOfRatio,
   nearestNumber,
   type Figures,
   type Unit,
@@ -118,9 +118,9 @@ test('what is written is read back within the figures shown', () => {
 })
 
 test('digits are rounded half away from zero on the exact value', () => {
-  expect(roundedDigits(1005n, 1000n, 3)).toEqual({ digits: '101', exponent: 0 })
-  expect(roundedDigits(9996n, 1n, 3)).toEqual({ digits: '100', exponent: 4 })
-  expect(roundedDigits(1n, 3n, 4)).toEqual({ digits: '3333', exponent: -1 })
+  expect(digitsOfRatio(1005n, 1000n, 3)).toEqual({ digits: '101', exponent: 0 })
+  expect(digitsOfRatio(9996n, 1n, 3)).toEqual({ digits: '100', exponent: 4 })
+  expect(digitsOfRatio(1n, 3n, 4)).toEqual({ digits: '3333', exponent: -1 })
 })
 
 test('the nearest double is found however long the fraction is', () => {

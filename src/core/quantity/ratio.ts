@@ -30,6 +30,7 @@ function bitLength(n: bigint): number {
  * (dividing the two as doubles gives NaN beyond 308 digits). Both must not be negative.
  */
 export function nearestNumber(numerator: bigint, denominator: bigint): number {
+  if (numerator === 0n) return 0
   if (denominator === 1n) return Number(numerator)
   if (numerator <= safe && denominator <= safe) return Number(numerator) / Number(denominator)
   // Scale so that the whole quotient has at least 66 bits; a sticky last bit keeps the rounding right.

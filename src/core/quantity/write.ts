@@ -1,4 +1,4 @@
-import { fractionOf, roundedDigits, type Digits, type Ratio } from './ratio'
+import { fractionOf, nearestNumber, roundedDigits, type Digits, type Ratio } from './ratio'
 import type { Unit } from './unit'
 
 /** A computed number in SI base units. Plain data: survives JSON and `structuredClone`. */
@@ -92,20 +92,35 @@ export function shownText(amount: Amount | null, unit: ShownUnit, figures: Figur
 }
 
 /** The significant digits of an amount other than 0, whatever its sign. */
-export function digitsOf(amount: Amount, figures: number): Digits {
-  const size = Math.abs(amount.value)
+export function digitsOf({ value, exact }: Amount, figures: number): Digits {
+  const size = Math.abs(value)
+  if (exact === undefined) return plainDigits(size, figures)
+  const sure = sureDigits(size, figures)
+  if (sure) return sure
+  const { n, d } = fractionOf(exact)
+  return roundedDigits(n, d, figures)
+}
+
+/** {@link roundedDigits}, by the nearest double where that is enough to tell: long fractions take long to divide. */
+export function digitsOfRatio(numerator: bigint, denominator: bigint, figures: number): Digits {
+  return sureDigits(nearestNumber(numerator, denominator), figures) ?? roundedDigits(numerator, denominator, figures)
+}
+
+/** The digits of a number that is known as a double only to its own precision; null where that does not tell them. */
+function sureDigits(size: number, figures: number): Digits | null {
+  // Outside of these a double has fewer digits, or none.
+  if (!(size > 1e-290 && size < 1e290)) return null
+  const found = plainDigits(size, figures)
+  const unit = 10 ** (found.exponent - figures + 1)
+  // Near the middle between two roundings only the exact value can tell.
+  const off = Math.abs(size - Number(`${found.digits}e${found.exponent - figures + 1}`))
+  return Math.abs(off - 0.5 * unit) < 5e-4 * unit + size * 2 ** -50 ? null : found
+}
+
+function plainDigits(size: number, figures: number): Digits {
   const written = size.toExponential(figures - 1)
   const mark = written.indexOf('e')
-  const exponent = Number(written.slice(mark + 1))
-  if (amount.exact !== undefined) {
-    // Near the middle between two roundings only the exact value can tell.
-    const half = 0.5 * 10 ** (exponent - figures + 1)
-    if (Math.abs(Math.abs(size - Number(written)) - half) < 1e-3 * half) {
-      const { n, d } = fractionOf(amount.exact)
-      return roundedDigits(n, d, figures)
-    }
-  }
-  return { digits: written.slice(0, 1) + written.slice(2, mark), exponent }
+  return { digits: written.slice(0, 1) + written.slice(2, mark), exponent: Number(written.slice(mark + 1)) }
 }
 
 function point(digits: string, whole: number): string {

@@ -142,6 +142,12 @@ export function Work() {
         <main className="min-w-0 flex-1 px-4 pt-2 pb-24">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} />
+          {analysis?.arithmetic === 'float' && (
+            <p className="mb-2 text-soft">
+              This network is too large to be worked out in fractions
+              {worksheet?.choices.carry === 'paper' && ' or on paper'}: its values hold to about 15 digits.
+            </p>
+          )}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}

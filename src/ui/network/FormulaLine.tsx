@@ -82,7 +82,9 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
           noFormula
             ? bridge
               ? 'a bridge has no formula; edit it in the drawing or the parts list'
-              : 'no formula yet: nothing closes the circuit'
+              : worksheet?.analysis.equivalent
+                ? 'too long for one line; edit it in the parts list'
+                : 'no formula yet: nothing closes the circuit'
             : '1.5 + (10 + 20) // 15 + 1'
         }
         spellCheck={false}
@@ -121,7 +123,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
       )}
       {noFormula && !floating && (
         <p id="formula-note" className={clsx(note, 'text-soft')}>
-          this network has no formula; a new one replaces it
+          this network has no formula here; a new one replaces it
         </p>
       )}
     </div>

@@ -1,12 +1,17 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { workOut, type Worksheet } from '@/core'
+import { exactCost, workOut, type Worksheet } from '@/core'
 import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
 import type { Naming } from '@/core/nodes'
 import type { WorksheetChoices } from '@/core/network'
 import type { Settings } from '../settingsCookie'
 
-/** Networks up to this size are worked out at once, in the same frame as the change. */
+/** Networks up to this size, and this cost of exact work, are worked out at once, in the same frame as the change. */
 const atOnce = 200
+const costAtOnce = 6e7
+
+function isLarge(network: Network): boolean {
+  return network.parts.length > atOnce || exactCost(network) > costAtOnce
+}
 
 export interface Worked {
   /** The network of the document as it is now; null while something is wrong with it. */
@@ -62,10 +67,10 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
     ],
   )
   const network = read.ok ? read.network : null
-  const large = read.ok && read.network.parts.length > atOnce ? read.network : null
+  const large = read.ok && isLarge(read.network) ? read.network : null
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
-    return read.network.parts.length > atOnce ? null : resultOf(workOut(read.network, { nodes, choices }))
+    return isLarge(read.network) ? null : resultOf(workOut(read.network, { nodes, choices }))
   }, [read, nodes, choices])
   const { result: distant, busy, cancel } = useDistant(large, nodes, choices)
   const result = small ?? distant
