@@ -22,9 +22,9 @@ export default defineConfig({
     trace: 'retain-on-failure',
   },
   webServer: {
-    command: `node node_modules/next/dist/bin/next start -H 127.0.0.1 -p ${port}`,
+    command: 'node scripts/serve.mjs',
     url: `http://127.0.0.1:${port}/api/networks`,
-    env: { NODREL_DATA: process.env.E2E_DATA, NEXT_TELEMETRY_DISABLED: '1' },
+    env: { PORT: String(port), NODREL_DATA: process.env.E2E_DATA, NEXT_TELEMETRY_DISABLED: '1' },
     reuseExistingServer: false,
   },
 })

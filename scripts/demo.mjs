@@ -14,23 +14,27 @@ if (wanted !== null && !(Number.isInteger(wanted) && wanted > 0 && wanted < 6553
   process.exit(1)
 }
 const port = wanted ?? (await freePort(3000))
-const server = spawn(
-  process.execPath,
-  [join('node_modules', 'next', 'dist', 'bin', 'next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
-  {
-    cwd: root,
-    env: environment,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  },
-)
-let ready = false
-server.stdout.on('data', (chunk) => {
-  if (ready || !String(chunk).includes('Ready')) return
-  ready = true
-  console.log(`\nNodrel is ready: http://127.0.0.1:${port}\nStop it with Ctrl C; what you entered is kept.`)
+const server = spawn(process.execPath, [join('scripts', 'serve.mjs')], {
+  cwd: root,
+  env: { ...environment, PORT: String(port) },
+  stdio: ['ignore', 'ignore', 'inherit'],
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))
+await answers()
+console.log(`\nNodrel is ready: http://127.0.0.1:${port}\nStop it with Ctrl C; what you entered is kept.`)
+
+/** Waits until the server answers; what it answers, the browser says. */
+async function answers() {
+  for (;;) {
+    try {
+      await fetch(`http://127.0.0.1:${port}/api/bin`)
+      return
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+  }
+}
 
 /** The first port from `first` on that nobody listens on. */
 async function freePort(first) {

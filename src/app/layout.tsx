@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { cookies } from 'next/headers'
+import { cookies, headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Providers } from '@/ui/Providers'
 import { readSettings } from '@/ui/readSettings'
@@ -12,10 +12,13 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const settings = readSettings(await cookies())
+  const nonce = (await headers()).get('x-nonce') ?? undefined
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Providers settings={settings}>{children}</Providers>
+        <Providers settings={settings} nonce={nonce}>
+          {children}
+        </Providers>
       </body>
     </html>
   )

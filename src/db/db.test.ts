@@ -1,21 +1,39 @@
-import { mkdtempSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import Database from 'better-sqlite3'
 import { document, worked } from '../../test/documents'
 import { analyse } from '@/core'
+import type { NetworkDocument } from '@/core/network'
 import {
+  columnsOf,
   createNetwork,
+  daysInBin,
+  DatabaseTrouble,
   deleteNetwork,
+  emptyBin,
+  findAttempt,
   findNetwork,
-  listNetworks,
+  findNetworks,
+  forgetOld,
+  listBin,
+  listIds,
   openDatabase,
+  readLogbook,
   restoreNetwork,
   samples,
+  saveAttempt,
+  saveCard,
   saveNetwork,
+  type Opened,
 } from '.'
 
+const newFile = () => join(mkdtempSync(join(tmpdir(), 'nodrel-db-')), 'nodrel.db')
+const titles = ({ db }: Pick<Opened, 'db'>) => findNetworks(db, listIds(db)).map(({ title }) => title)
+const columns = (title = '', more: Partial<NetworkDocument> = {}) => columnsOf(document(worked, { title, ...more }))
+
 test('a fresh database holds the sample set, in its order', () => {
-  expect(listNetworks(openDatabase(':memory:')).map(({ title }) => title)).toEqual(samples.map(({ title }) => title))
+  expect(titles(openDatabase(':memory:'))).toEqual(samples.map(({ title }) => title))
 })
 
 test('every sample is what it says', () => {
@@ -46,41 +64,176 @@ test('every sample is what it says', () => {
   ])
 })
 
-test('a second start keeps the data', () => {
-  const file = join(mkdtempSync(join(tmpdir(), 'nodrel-db-')), 'nodrel.db')
-  const first = openDatabase(file)
-  const { id } = createNetwork(first, document(worked, { title: 'Mine' }))
-  for (const { id: sample } of listNetworks(first)) if (sample !== id) deleteNetwork(first, sample)
-  expect(listNetworks(openDatabase(file)).map(({ title }) => title)).toEqual(['Mine'])
+test('a second start keeps the data, and brings no samples back', () => {
+  const file = newFile()
+  const { db } = openDatabase(file)
+  const { id } = createNetwork(db, columns('Mine'))
+  for (const sample of listIds(db)) if (sample !== id) deleteNetwork(db, sample)
+  emptyBin(db)
+  deleteNetwork(db, id)
+  emptyBin(db)
+  expect(titles(openDatabase(file))).toEqual([])
+})
+
+test('a start that was stopped between making the tables and the samples is made up for', () => {
+  const file = newFile()
+  const { sqlite } = openDatabase(file)
+  sqlite.exec('DELETE FROM networks; PRAGMA user_version = 0')
+  sqlite.close()
+  expect(titles(openDatabase(file))).toHaveLength(samples.length)
 })
 
 describe('a kept network', () => {
-  const db = openDatabase(':memory:')
+  const { db, sqlite } = openDatabase(':memory:')
   test('is saved over the version it was based on, and over no other', () => {
-    const made = createNetwork(db, document(worked, { title: 'First', notes: 'n' }))
-    expect(made).toMatchObject({
-      version: 1,
-      title: 'First',
-      notes: 'n',
-      document: document(worked, { title: 'First', notes: 'n' }),
-    })
-    const saved = saveNetwork(db, made.id, 1, document(worked, { title: 'Second' }))
-    expect(saved).toMatchObject({ result: 'saved', record: { version: 2, title: 'Second' } })
-    expect(saveNetwork(db, made.id, 1, document(worked, { title: 'Late' }))).toMatchObject({
+    const made = createNetwork(db, columns('First', { notes: 'n' }))
+    expect(made).toMatchObject({ version: 1, title: 'First', notes: 'n', resistors: 5, sound: true })
+    expect(JSON.parse(made.document)).toEqual(document(worked, { title: 'First', notes: 'n' }))
+    const saved = saveNetwork(db, made.id, 1, columns('Second'))
+    expect(saved).toMatchObject({ result: 'saved', row: { version: 2, title: 'Second' } })
+    expect(saveNetwork(db, made.id, 1, columns('Late'))).toMatchObject({
       result: 'conflict',
-      record: { version: 2, title: 'Second' },
+      row: { version: 2, title: 'Second' },
     })
     expect(findNetwork(db, made.id)).toMatchObject({ version: 2, title: 'Second' })
-    expect(saveNetwork(db, 'none', 1, document(worked))).toEqual({ result: 'missing' })
+    expect(saveNetwork(db, 'none', 1, columns())).toEqual({ result: 'missing' })
   })
-  test('can be deleted and restored', () => {
-    const { id } = createNetwork(db, document(worked))
+
+  test('lies in the bin once it is deleted, and comes back from there', () => {
+    const { id } = createNetwork(db, columns('Binned'))
     expect(deleteNetwork(db, id)).toBe(true)
     expect(findNetwork(db, id)).toBeNull()
     expect(deleteNetwork(db, id)).toBe(false)
-    expect(saveNetwork(db, id, 1, document(worked))).toEqual({ result: 'missing' })
+    expect(saveNetwork(db, id, 1, columns())).toEqual({ result: 'missing' })
+    expect(listBin(db)[0]).toMatchObject({ id, title: 'Binned', resistors: 5 })
     expect(restoreNetwork(db, id)).toMatchObject({ id, version: 1 })
     expect(restoreNetwork(db, id)).toBeNull()
-    expect(findNetwork(db, id)).not.toBeNull()
+    expect(listBin(db)).toEqual([])
   })
+
+  test('is gone for good with all that belongs to it, on wish or after thirty days in the bin', () => {
+    const [first, second, third] = ['1', '2', '3'].map((title) => createNetwork(db, columns(title)).id)
+    saveAttempt(db, first, 0, { of: 'it', moves: '[]' })
+    saveCard(db, first, { nodes: 'numbers', form: 'line' }, 1, '{}')
+    expect(emptyBin(db, first)).toBe(0)
+    for (const id of [first, second, third]) deleteNetwork(db, id)
+    expect(emptyBin(db, first)).toBe(1)
+    expect([restoreNetwork(db, first), findAttempt(db, first)]).toEqual([null, null])
+    expect(sqlite.prepare('SELECT count(*) FROM cards').pluck().get()).toBe(0)
+    const days = 24 * 3600 * 1000
+    sqlite.prepare('UPDATE networks SET deleted_at = deleted_at - ? WHERE id = ?').run(daysInBin * days, second)
+    expect(forgetOld(db, Date.now() - days)).toBe(0)
+    expect(forgetOld(db)).toBe(1)
+    expect(listBin(db).map(({ id }) => id)).toEqual([third])
+  })
+
+  test('that was damaged from outside is known as damaged', () => {
+    const soundness = (kept: string) => {
+      const { id } = createNetwork(db, { ...columns('Damaged'), document: kept })
+      return findNetwork(db, id)?.sound
+    }
+    expect(['null', '{}', '', '{"parts":[nu', '{"parts":null}', '{"parts":[null]}'].map(soundness)).toEqual(
+      new Array(6).fill(false),
+    )
+    expect(soundness('{"parts":[]}')).toBe(true)
+  })
+})
+
+describe('the logbook', () => {
+  const { db } = openDatabase(':memory:')
+  emptyAll()
+  const make = (title: string, notes = '', resistors = 1) =>
+    createNetwork(db, { ...columns(title), notes, resistors }).id
+  const style = { nodes: 'numbers', form: 'line' }
+  const page = (more: Partial<Parameters<typeof readLogbook>[1]>) => {
+    const { entries, found, all } = readLogbook(db, { search: '', by: 'title', from: 0, count: 10, ...style, ...more })
+    return [entries.map(({ title }) => title), found, all]
+  }
+
+  function emptyAll(): void {
+    listIds(db).forEach((id) => deleteNetwork(db, id))
+    emptyBin(db)
+  }
+
+  test('is read in pages, searched in titles and notes, without case and accents', () => {
+    make('Émile’s lamp', '', 3)
+    make('dew strip', 'lies on the TUBE', 2)
+    make('Ödland', '', 1)
+    expect(page({})).toEqual([['dew strip', 'Émile’s lamp', 'Ödland'], 3, 3])
+    expect(page({ by: 'resistors' })).toEqual([['Ödland', 'dew strip', 'Émile’s lamp'], 3, 3])
+    expect(page({ from: 1, count: 1 })).toEqual([['Émile’s lamp'], 3, 3])
+    expect(page({ search: 'tube' })).toEqual([['dew strip'], 1, 3])
+    expect(page({ search: 'EMILE' })).toEqual([['Émile’s lamp'], 1, 3])
+    expect(page({ search: '100 %_' })).toEqual([[], 0, 3])
+  })
+
+  test('has each card with the version that it shows', () => {
+    emptyAll()
+    const id = make('Carded')
+    const card = () =>
+      readLogbook(db, { search: '', by: 'changed', from: 0, count: 1, ...style }).entries.map(
+        ({ card, cardOf, version }) => [card, cardOf, version],
+      )
+    expect(card()).toEqual([[null, null, 1]])
+    saveCard(db, id, style, 1, '{"answer":"7 Ω"}')
+    saveCard(db, id, { nodes: 'letters', form: 'loop' }, 1, '{"answer":"other"}')
+    saveCard(db, 'gone', style, 1, '{}')
+    saveNetwork(db, id, 1, columns('Carded'))
+    expect(card()).toEqual([['{"answer":"7 Ω"}', 1, 2]])
+  })
+})
+
+describe('a file that is not for this Nodrel is left as it is, and said', () => {
+  const trouble = (file: string) => {
+    try {
+      openDatabase(file).sqlite.close()
+      return null
+    } catch (error) {
+      if (!(error instanceof DatabaseTrouble)) throw error
+      expect(error.message).toContain(file)
+      return error.kind
+    }
+  }
+
+  test.each([
+    ['garbage', 'not-a-database', (file: string) => writeFileSync(file, 'nothing of the kind '.repeat(500))],
+    ['a truncated database', 'damaged', truncated],
+    [
+      'a database of a newer Nodrel',
+      'newer',
+      (file: string) =>
+        changed(file, "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 99999999999999)"),
+    ],
+    [
+      'a database of another program',
+      'foreign',
+      (file: string) => new Database(file).exec('CREATE TABLE stars (name TEXT)').close(),
+    ],
+  ] as const)('%s', (_name, kind, make) => {
+    const file = newFile()
+    make(file)
+    const before = readFileSync(file)
+    expect(trouble(file)).toBe(kind)
+    expect(readFileSync(file).equals(before)).toBe(true)
+  })
+
+  test('an empty file is a new database', () => {
+    const file = newFile()
+    writeFileSync(file, '')
+    expect(trouble(file)).toBeNull()
+    expect(existsSync(file)).toBe(true)
+  })
+
+  function changed(file: string, sql: string): void {
+    const { sqlite } = openDatabase(file)
+    sqlite.exec(sql)
+    sqlite.close()
+  }
+
+  function truncated(file: string): void {
+    const { db, sqlite } = openDatabase(file)
+    for (let i = 0; i < 50; i++) createNetwork(db, columns(`number ${i}`))
+    sqlite.close()
+    truncateSync(file, 20_000)
+  }
 })

@@ -1,4 +1,8 @@
-/** Where networks are kept: one SQLite file. Only this folder and `app` touch it. */
-export { database, openDatabase, type Db } from './client'
+/** Where networks are kept: one SQLite file. Only this folder, `server` and `app` touch it. */
+export { read, write } from './access'
+export { database, openAtStart, openDatabase, type Db, type Opened } from './client'
+export * from './logbook'
 export * from './queries'
+export { columnsOf, type Columns } from './row'
 export { samples } from './samples'
+export { DatabaseTrouble } from './trouble'

@@ -1,116 +1,142 @@
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm'
-import type { NetworkDocument } from '@/core/network'
+import { and, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import type { Db } from './client'
-import { columnsOf, rowOf } from './row'
-import { attempts, networks } from './schema'
+import { rowOf, type Columns } from './row'
+import { attempts, cards, networks } from './schema'
 
-/** A saved network. Times are ISO 8601 texts. */
-export interface NetworkRecord {
-  readonly id: string
-  readonly title: string
-  readonly notes: string
-  readonly version: number
-  readonly createdAt: string
-  readonly updatedAt: string
-  readonly document: NetworkDocument
+/** A network as it is kept; its document is JSON text. */
+export type NetworkRow = typeof networks.$inferSelect & {
+  /** Whether the text is a document: an object with a list of parts. Only what was damaged from outside is not. */
+  readonly sound: boolean
 }
 
-function recordOf(row: typeof networks.$inferSelect): NetworkRecord {
-  const { id, title, notes, version, createdAt, updatedAt, document } = row
-  return {
-    id,
-    title,
-    notes,
-    version,
-    createdAt: createdAt.toISOString(),
-    updatedAt: updatedAt.toISOString(),
-    document: JSON.parse(document) as NetworkDocument,
-  }
-}
+const { document } = networks
+const sound = sql<number>`case when json_valid(${document}) and json_type(${document}, '$.parts') = 'array'
+  then not exists (select 1 from json_each(${document}, '$.parts') as part where part.type <> 'object') else 0 end`
 
-/** All networks but deleted ones, the last changed first. */
-export function listNetworks(db: Db): NetworkRecord[] {
+/** Days that a deleted network stays in the bin. */
+export const daysInBin = 30
+
+const there = isNull(networks.deletedAt)
+
+/** The ids of all networks but deleted ones, the last changed first. */
+export function listIds(db: Db): string[] {
   return db
-    .select()
+    .select({ id: networks.id })
     .from(networks)
-    .where(isNull(networks.deletedAt))
+    .where(there)
     .orderBy(desc(networks.updatedAt))
     .all()
-    .map(recordOf)
+    .map(({ id }) => id)
+}
+
+/** Those of the given networks that are there, in the given order. */
+export function findNetworks(db: Db, ids: readonly string[]): NetworkRow[] {
+  const rows = db
+    .select({ ...getTableColumns(networks), sound })
+    .from(networks)
+    .where(and(inArray(networks.id, [...ids]), there))
+    .all()
+  const byId = new Map(rows.map((row) => [row.id, { ...row, sound: row.sound === 1 }]))
+  return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
 /** One network; null if there is none, or it is deleted. */
-export function findNetwork(db: Db, id: string): NetworkRecord | null {
-  const row = db
-    .select()
-    .from(networks)
-    .where(and(eq(networks.id, id), isNull(networks.deletedAt)))
-    .get()
-  return row ? recordOf(row) : null
+export function findNetwork(db: Db, id: string): NetworkRow | null {
+  return findNetworks(db, [id])[0] ?? null
 }
 
-/** Keeps a new network, whose document must have passed the door. */
-export function createNetwork(db: Db, document: NetworkDocument): NetworkRecord {
-  return recordOf(db.insert(networks).values(rowOf(document, new Date())).returning().get())
+/** Keeps a new network. */
+export function createNetwork(db: Db, columns: Columns): NetworkRow {
+  const row = rowOf(columns, new Date())
+  db.insert(networks).values(row).run()
+  return { ...row, resistors: columns.resistors, deletedAt: null, sound: true }
 }
 
 export type Saved =
-  | { readonly result: 'saved'; readonly record: NetworkRecord }
-  /** Somebody saved in between: the record as it is now. */
-  | { readonly result: 'conflict'; readonly record: NetworkRecord }
+  | { readonly result: 'saved'; readonly row: NetworkRow }
+  /** Somebody saved in between: the network as it is now. */
+  | { readonly result: 'conflict'; readonly row: NetworkRow }
   | { readonly result: 'missing' }
 
 /** Saves a document over the version it was based on; nothing is overwritten if that is not the newest. */
-export function saveNetwork(db: Db, id: string, basedOn: number, document: NetworkDocument): Saved {
-  const saved = db
-    .update(networks)
-    .set({ ...columnsOf(document), version: basedOn + 1, updatedAt: new Date() })
-    .where(and(eq(networks.id, id), eq(networks.version, basedOn), isNull(networks.deletedAt)))
-    .returning()
-    .get()
-  if (saved) return { result: 'saved', record: recordOf(saved) }
-  const record = findNetwork(db, id)
-  return record ? { result: 'conflict', record } : { result: 'missing' }
+export function saveNetwork(db: Db, id: string, basedOn: number, columns: Columns): Saved {
+  const row = findNetwork(db, id)
+  if (!row) return { result: 'missing' }
+  if (row.version !== basedOn) return { result: 'conflict', row }
+  const next = { ...columns, version: basedOn + 1, updatedAt: new Date() }
+  db.update(networks).set(next).where(eq(networks.id, id)).run()
+  return { result: 'saved', row: { ...row, ...next, sound: true } }
 }
 
-/** Deletes a network so that it can be restored. False if there is none. */
+/** Puts a network into the bin, where it stays for {@link daysInBin} days. False if there is none. */
 export function deleteNetwork(db: Db, id: string): boolean {
+  forgetOld(db)
   return (
     db
       .update(networks)
       .set({ deletedAt: new Date() })
-      .where(and(eq(networks.id, id), isNull(networks.deletedAt)))
+      .where(and(eq(networks.id, id), there))
       .run().changes > 0
   )
 }
 
-/** Takes a deletion back. Null if nothing of that id was deleted. */
-export function restoreNetwork(db: Db, id: string): NetworkRecord | null {
-  const row = db
+/** Takes a network out of the bin. Null if it is not there. */
+export function restoreNetwork(db: Db, id: string): NetworkRow | null {
+  const { changes } = db
     .update(networks)
     .set({ deletedAt: null })
     .where(and(eq(networks.id, id), isNotNull(networks.deletedAt)))
-    .returning()
-    .get()
-  return row ? recordOf(row) : null
+    .run()
+  return changes > 0 ? findNetwork(db, id) : null
 }
 
-/** What a learner did on a network. */
-export interface AttemptRecord {
-  readonly of: string
-  readonly moves: readonly unknown[]
-  readonly version: number
+/** What lies in the bin. */
+export interface Binned {
+  readonly id: string
+  readonly title: string
+  readonly resistors: number
+  readonly deletedAt: Date
 }
+
+/** What lies in the bin, the last deleted first. */
+export function listBin(db: Db): Binned[] {
+  const { id, title, resistors, deletedAt } = networks
+  return db
+    .select({ id, title, resistors, deletedAt })
+    .from(networks)
+    .where(isNotNull(deletedAt))
+    .orderBy(desc(deletedAt))
+    .all()
+    .flatMap((row) => (row.deletedAt ? [{ ...row, deletedAt: row.deletedAt }] : []))
+}
+
+/** Deletes for good what lies in the bin: one network, or all of it. How many that were. */
+export function emptyBin(db: Db, id?: string): number {
+  return forget(db, and(isNotNull(networks.deletedAt), id === undefined ? undefined : eq(networks.id, id)))
+}
+
+/** Deletes for good what has lain in the bin for {@link daysInBin} days. */
+export function forgetOld(db: Db, now = Date.now()): number {
+  return forget(db, lt(networks.deletedAt, new Date(now - daysInBin * 24 * 3600 * 1000)))
+}
+
+function forget(db: Db, which: ReturnType<typeof and>): number {
+  const gone = db.select({ id: networks.id }).from(networks).where(which)
+  db.delete(attempts).where(inArray(attempts.networkId, gone)).run()
+  return db.delete(networks).where(which).run().changes
+}
+
+/** What a learner did on a network; the moves are JSON text. */
+export type AttemptRow = Pick<typeof attempts.$inferSelect, 'of' | 'moves' | 'version'>
 
 /** The attempt at a network; null if there is none. */
-export function findAttempt(db: Db, networkId: string): AttemptRecord | null {
-  const row = db.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
-  return row ? attemptOf(row) : null
+export function findAttempt(db: Db, networkId: string): AttemptRow | null {
+  const { of, moves, version } = attempts
+  return db.select({ of, moves, version }).from(attempts).where(eq(attempts.networkId, networkId)).all()[0] ?? null
 }
 
-function attemptOf({ of, moves, version }: typeof attempts.$inferSelect): AttemptRecord {
-  return { of, moves: JSON.parse(moves) as unknown[], version }
-}
+export type SavedAttempt =
+  { readonly result: 'saved' | 'conflict'; readonly attempt: AttemptRow } | { readonly result: 'missing' }
 
 /**
  * Keeps an attempt over the version it was based on (0 where there was none); another one is not overwritten: the
@@ -120,13 +146,40 @@ export function saveAttempt(
   db: Db,
   networkId: string,
   basedOn: number,
-  { of, moves }: Pick<AttemptRecord, 'of' | 'moves'>,
-): { readonly saved: boolean; readonly attempt: AttemptRecord } {
-  return db.transaction((tx) => {
-    const before = tx.select().from(attempts).where(eq(attempts.networkId, networkId)).get()
-    if (before && before.version !== basedOn) return { saved: false, attempt: attemptOf(before) }
-    const row = { networkId, of, moves: JSON.stringify(moves), version: basedOn + 1, updatedAt: new Date() }
-    tx.insert(attempts).values(row).onConflictDoUpdate({ target: attempts.networkId, set: row }).run()
-    return { saved: true, attempt: { of, moves, version: row.version } }
-  })
+  { of, moves }: Pick<AttemptRow, 'of' | 'moves'>,
+): SavedAttempt {
+  if (!isThere(db, networkId)) return { result: 'missing' }
+  const before = findAttempt(db, networkId)
+  if (before && before.version !== basedOn) return { result: 'conflict', attempt: before }
+  const row = { networkId, of, moves, version: basedOn + 1, updatedAt: new Date() }
+  db.insert(attempts).values(row).onConflictDoUpdate({ target: attempts.networkId, set: row }).run()
+  return { result: 'saved', attempt: { of, moves, version: row.version } }
+}
+
+/** Whether there is such a network, and not in the bin. */
+export function isThere(db: Db, id: string): boolean {
+  return (
+    db
+      .select({ id: networks.id })
+      .from(networks)
+      .where(and(eq(networks.id, id), there))
+      .all().length > 0
+  )
+}
+
+/** How the cards of the logbook are drawn. */
+export interface CardStyle {
+  readonly nodes: string
+  readonly form: string
+}
+
+/** Keeps the card of a network's version; that of one that was deleted for good meanwhile is dropped. */
+export function saveCard(db: Db, networkId: string, { nodes, form }: CardStyle, version: number, card: string): void {
+  const known = db.select({ id: networks.id }).from(networks).where(eq(networks.id, networkId)).all()
+  if (known.length === 0) return
+  const row = { networkId, nodes, form, version, card }
+  db.insert(cards)
+    .values(row)
+    .onConflictDoUpdate({ target: [cards.networkId, cards.nodes, cards.form], set: row })
+    .run()
 }

@@ -2,12 +2,25 @@ import { randomUUID } from 'node:crypto'
 import type { NetworkDocument } from '@/core/network'
 import type { networks } from './schema'
 
-/** The columns that a document fills. */
-export function columnsOf(document: NetworkDocument) {
-  return { title: document.title ?? '', notes: document.notes ?? '', document: JSON.stringify(document) }
+/** The columns that a document fills; the document itself as JSON text, so that it is not parsed again to be sent. */
+export interface Columns {
+  readonly title: string
+  readonly notes: string
+  readonly resistors: number
+  readonly document: string
 }
 
-/** A new row for a document: version 1, under a new id. */
-export function rowOf(document: NetworkDocument, now: Date): typeof networks.$inferInsert {
-  return { id: randomUUID(), ...columnsOf(document), version: 1, createdAt: now, updatedAt: now }
+/** The columns of a document that has passed the door. */
+export function columnsOf(document: NetworkDocument): Columns {
+  return {
+    title: document.title ?? '',
+    notes: document.notes ?? '',
+    resistors: document.parts.filter(({ kind }) => kind === 'resistor').length,
+    document: JSON.stringify(document),
+  }
+}
+
+/** A new row: version 1, under a new id. */
+export function rowOf(columns: Columns, now: Date): typeof networks.$inferInsert {
+  return { id: randomUUID(), ...columns, version: 1, createdAt: now, updatedAt: now }
 }

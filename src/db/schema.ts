@@ -1,10 +1,12 @@
-import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
-/** Saved networks. A deleted one keeps its row, so that deleting can be undone. */
+/** Saved networks. A deleted one keeps its row for thirty days, in the bin, so that deleting can be undone. */
 export const networks = sqliteTable('networks', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
   notes: text('notes').notNull(),
+  /** How many resistors it has. */
+  resistors: integer('resistors').notNull().default(0),
   /** The network document as JSON, every quantity as it was typed. */
   document: text('document').notNull(),
   /** Counts the saves, from 1; a save names the version it was based on. */
@@ -27,3 +29,20 @@ export const attempts = sqliteTable('attempts', {
   version: integer('version').notNull(),
   updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
 })
+
+/** What the logbook shows of a network, worked out once for each version and way of drawing: see `core/card`. */
+export const cards = sqliteTable(
+  'cards',
+  {
+    networkId: text('network_id')
+      .notNull()
+      .references(() => networks.id, { onDelete: 'cascade' }),
+    /** How nodes are labelled, and in which form sheets are drawn. */
+    nodes: text('nodes').notNull(),
+    form: text('form').notNull(),
+    /** The network's version that it shows. */
+    version: integer('version').notNull(),
+    card: text('card').notNull(),
+  },
+  ({ networkId, nodes, form }) => [primaryKey({ columns: [networkId, nodes, form] })],
+)

@@ -4,7 +4,7 @@ import { Dialog as Primitive } from 'radix-ui'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 
-/** A dialog over the screen, closed by Esc or its button. */
+/** A dialog over the screen, closed by Esc or its button; without `onOpenChange` it stands until one of its own buttons is taken. */
 export function Dialog({
   title,
   open,
@@ -13,7 +13,7 @@ export function Dialog({
 }: {
   readonly title: string
   readonly open: boolean
-  readonly onOpenChange: (open: boolean) => void
+  readonly onOpenChange?: (open: boolean) => void
   readonly children: ReactNode
 }) {
   return (
@@ -26,9 +26,11 @@ export function Dialog({
         >
           <Primitive.Title className="mb-3 text-base font-semibold">{title}</Primitive.Title>
           {children}
-          <Primitive.Close aria-label="Close" className="absolute top-3 right-3 rounded p-1.5 hover:bg-chosen-wash">
-            <X size={16} aria-hidden />
-          </Primitive.Close>
+          {onOpenChange && (
+            <Primitive.Close aria-label="Close" className="absolute top-3 right-3 rounded p-1.5 hover:bg-chosen-wash">
+              <X size={16} aria-hidden />
+            </Primitive.Close>
+          )}
         </Primitive.Content>
       </Primitive.Portal>
     </Primitive.Root>

@@ -3,18 +3,29 @@
 import { Command as Palette } from 'cmdk'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { api, type SavedNetwork } from './api'
+import { api, type LogbookEntry } from './api'
 import { useCommandList } from './commands'
 import { keyText } from './keyText'
+import { useSettings } from './settings'
+
+/** The most networks that are offered at once; typing more of a name finds the others. */
+const mostFound = 50
 
 /** Finds any network or command by its name. */
 export function Finder({ close }: { readonly close: () => void }) {
   const commands = useCommandList()
   const router = useRouter()
-  const [networks, setNetworks] = useState<readonly SavedNetwork[]>([])
+  const { nodes, form } = useSettings().settings
+  const [typed, setTyped] = useState('')
+  const [networks, setNetworks] = useState<readonly LogbookEntry[]>([])
   useEffect(() => {
-    void api.list().then((answer) => answer.ok && setNetworks(answer.body.networks))
-  }, [])
+    let gone = false
+    const query = { search: typed.trim(), by: 'changed', from: 0, count: mostFound, nodes, form } as const
+    void api.logbook(query).then((answer) => !gone && answer.ok && setNetworks(answer.body.entries))
+    return () => {
+      gone = true
+    }
+  }, [typed, nodes, form])
   const item = 'data-[selected=true]:bg-chosen-wash flex cursor-pointer justify-between rounded px-2 py-1.5'
   const group =
     '[&_[cmdk-group-heading]]:text-soft [&_[cmdk-group-heading]]:mt-2 [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:text-xs'
@@ -24,7 +35,12 @@ export function Finder({ close }: { readonly close: () => void }) {
   }
   return (
     <Palette label="Find a network or a command">
-      <Palette.Input placeholder="a network, or what to do" className="mb-2 h-9 w-full field" />
+      <Palette.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="a network, or what to do"
+        className="mb-2 h-9 w-full field"
+      />
       <Palette.List className="max-h-[50vh] overflow-auto">
         <Palette.Empty className="p-2 text-soft">Nothing has this name.</Palette.Empty>
         <Palette.Group heading="Networks" className={group}>

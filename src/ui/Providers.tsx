@@ -10,10 +10,19 @@ import { useToasts } from './toast'
 
 const Toasts = dynamic(() => import('./Toasts').then((module) => module.Toasts), { ssr: false })
 
-export function Providers({ settings, children }: { readonly settings: Settings; readonly children: ReactNode }) {
+export function Providers({
+  settings,
+  nonce,
+  children,
+}: {
+  readonly settings: Settings
+  /** What the page's own scripts are known by. */
+  readonly nonce?: string
+  readonly children: ReactNode
+}) {
   const { wanted } = useToasts()
   return (
-    <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
+    <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>
       <SettingsProvider initial={settings}>
         <Tooltip.Provider delayDuration={500}>
           {children}

@@ -1,5 +1,7 @@
+import type { Card, Form } from '@/core'
 import type { Move } from '@/core/attempt'
 import type { NetworkDocument, Problem } from '@/core/network'
+import type { Naming } from '@/core/nodes'
 
 /** A saved network as the server gives it. Times are ISO 8601 texts. */
 export interface SavedNetwork {
@@ -17,6 +19,52 @@ export interface SavedAttempt {
   readonly version: number
 }
 
+/** Which page of the logbook. */
+export interface LogbookQuery {
+  readonly search: string
+  readonly by: 'changed' | 'title' | 'resistors'
+  readonly from: number
+  readonly count: number
+  readonly nodes: Naming
+  readonly form: Form
+}
+
+/** A network as the logbook lists it. */
+export interface LogbookEntry {
+  readonly id: string
+  readonly title: string
+  readonly resistors: number
+  readonly version: number
+  readonly updatedAt: string
+  /** As it was last worked out; null before it was. */
+  readonly card: Card | null
+  /** Whether the card shows this version; else it is being worked out. */
+  readonly fresh: boolean
+}
+
+export interface LogbookPage {
+  readonly entries: readonly LogbookEntry[]
+  /** How many fit the search, and how many there are. */
+  readonly found: number
+  readonly all: number
+}
+
+/** What was deleted, and for how many days it is kept. */
+export interface Bin {
+  readonly days: number
+  readonly networks: readonly {
+    readonly id: string
+    readonly title: string
+    readonly resistors: number
+    readonly deletedAt: string
+  }[]
+}
+
+/** How long an answer is waited for, in milliseconds. */
+const longest = 30_000
+/** The longest body that browsers send to its end when the page goes, in characters. */
+const mostKeptAlive = 60_000
+
 /** `C` is what a 409 brings: the record as it is kept. */
 export type Answer<T, C = SavedNetwork> =
   | { readonly ok: true; readonly body: T }
@@ -32,13 +80,16 @@ async function ask<T, C = SavedNetwork>(
   method: string,
   path: string,
   body?: object,
-  signal?: AbortSignal,
+  leaving = false,
 ): Promise<Answer<T, C>> {
   try {
-    const response = await fetch(`/api/networks${path}`, {
+    const text = body && JSON.stringify(body)
+    const response = await fetch(`/api${path}`, {
       method,
-      signal,
-      ...(body && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(longest),
+      // What is sent while the page goes is sent to its end, up to what browsers allow.
+      keepalive: leaving && text !== undefined && text.length < mostKeptAlive,
+      ...(text !== undefined && { headers: { 'content-type': 'application/json' }, body: text }),
     })
     if (response.status === 204) return { ok: true, body: undefined as T }
     const answer = await response.json()
@@ -52,16 +103,20 @@ async function ask<T, C = SavedNetwork>(
 
 /** The server's doors. */
 export const api = {
-  find: (id: string) => ask<SavedNetwork>('GET', `/${id}`),
-  list: () => ask<{ networks: SavedNetwork[] }>('GET', ''),
-  create: (document: NetworkDocument) => ask<SavedNetwork>('POST', '', { document }),
-  save: (id: string, version: number, document: NetworkDocument, signal?: AbortSignal) =>
-    ask<SavedNetwork>('PUT', `/${id}`, { version, document }, signal),
-  remove: (id: string) => ask<undefined>('DELETE', `/${id}`),
-  restore: (id: string) => ask<SavedNetwork>('POST', `/${id}/restore`),
-  attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/${id}/attempt`),
-  saveAttempt: (id: string, attempt: SavedAttempt) =>
-    ask<{ version: number }, SavedAttempt>('PUT', `/${id}/attempt`, attempt),
+  find: (id: string) => ask<SavedNetwork>('GET', `/networks/${id}`),
+  logbook: (query: LogbookQuery) =>
+    ask<LogbookPage>('GET', `/logbook?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`),
+  create: (document: NetworkDocument) => ask<SavedNetwork>('POST', '/networks', { document }),
+  save: (id: string, version: number, document: NetworkDocument, leaving?: boolean) =>
+    ask<SavedNetwork>('PUT', `/networks/${id}`, { version, document }, leaving),
+  remove: (id: string) => ask<undefined>('DELETE', `/networks/${id}`),
+  restore: (id: string) => ask<SavedNetwork>('POST', `/networks/${id}/restore`),
+  attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/networks/${id}/attempt`),
+  saveAttempt: (id: string, attempt: SavedAttempt, leaving?: boolean) =>
+    ask<{ version: number }, SavedAttempt>('PUT', `/networks/${id}/attempt`, attempt, leaving),
+  bin: () => ask<Bin>('GET', '/bin'),
+  /** For good: one network in the bin, or all of them. */
+  emptyBin: (id?: string) => ask<undefined>('DELETE', id === undefined ? '/bin' : `/bin/${id}`),
 }
 
 /** The problems of a refusal in one line. */

@@ -1,133 +1,115 @@
 import * as yup from 'yup'
-import { maxBytes, readNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import { maxBytes } from '@/core/network'
+import { DatabaseTrouble, logbookOrders, type NetworkRow } from '@/db'
+import { turnedAway } from '@/server/gate'
+import { judge, type Judged } from '@/server/judge'
+import { onThread, TooLarge, TooLong, TooMuch } from '@/server/pool'
+import { refuse, Refused } from '@/server/refusal'
 
-/** What a request is refused with: HTTP status and problems as JSON. */
-export class Refused extends Error {
+/** JSON that is text already. */
+export class JsonText {
   constructor(
-    readonly status: number,
-    readonly problems: readonly Problem[],
-    readonly more: object = {},
-  ) {
-    super(problems.map(({ message }) => message).join('; '))
-  }
+    readonly text: string,
+    readonly status = 200,
+  ) {}
 }
 
-export function refuse(status: number, message: string, more: object = {}): Refused {
-  return new Refused(status, [{ part: null, field: 'request', message }], more)
-}
-
-/** Runs a handler; what it refuses is answered as `{ problems }`. Requests from other sites are refused. */
+/**
+ * Runs a handler; what it refuses, and what the database refuses, is answered as `{ problems }`. Requests from other
+ * sites, and under names that are not configured, are turned away.
+ */
 export async function answer(request: Request, handler: () => unknown): Promise<Response> {
   try {
-    refuseStrangers(request)
+    const { pathname, search } = new URL(request.url)
+    const away = turnedAway({
+      method: request.method,
+      url: pathname + search,
+      header: (name) => request.headers.get(name),
+    })
+    if (away) throw refuse(away.status, away.message)
     const result = await handler()
-    return result === undefined
-      ? new Response(null, { status: 204 })
-      : result instanceof Response
-        ? result
-        : Response.json(result)
+    if (result === undefined) return new Response(null, { status: 204 })
+    if (result instanceof Response) return result
+    return result instanceof JsonText ? jsonResponse(result.text, result.status) : Response.json(result)
   } catch (error) {
-    if (error instanceof Refused)
-      return Response.json({ problems: error.problems, ...error.more }, { status: error.status })
-    throw error
+    const { status, problems, more } = refusalOf(error)
+    return jsonResponse(`{"problems":${JSON.stringify(problems)}${more && `,${more}`}}`, status)
   }
 }
 
-/** A page of another site must not change what is kept here. */
-function refuseStrangers(request: Request): void {
-  const origin = request.headers.get('origin')
-  const host = request.headers.get('host')
-  if (request.method !== 'GET' && origin !== null && host !== null && new URL(origin).host !== host)
-    throw refuse(403, 'requests from other sites are not taken')
+function refusalOf(error: unknown): Refused {
+  if (error instanceof Refused) return error
+  if (error instanceof DatabaseTrouble) return refuse(error.kind === 'full' ? 507 : 503, error.message)
+  if (error instanceof TooLong) return refuse(422, `this takes longer than ${error.seconds} s, so it was stopped`)
+  if (error instanceof TooLarge) return refuse(422, 'this takes more memory than there is, so it was stopped')
+  if (error instanceof TooMuch) return refuse(503, 'too much is being worked out at once; try again in a moment')
+  console.error(error)
+  return refuse(500, 'Nodrel failed at this; the fault is its own')
 }
 
-/** The request's JSON body, within the limit and of the given shape; every fault at once. */
-export async function readBody<T>(request: Request, shape: yup.Schema<T>): Promise<T> {
+function jsonResponse(text: string, status: number): Response {
+  return new Response(text, { status, headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } })
+}
+
+/** Bodies up to this size are judged at once; larger ones on a thread. In characters. */
+const atOnce = 32 * 1024
+/** A little room for the envelope around a document of the largest size. */
+const mostBytes = maxBytes + 1024
+
+/** The request's JSON body as what it should be, within the limits; every fault at once. */
+export async function readBody<K extends keyof Judged>(request: Request, kind: K): Promise<Judged[K]> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw refuse(415, 'send JSON, with the content type application/json')
-  const text = await request.text()
-  // A little room for the envelope around a document of the largest size.
-  if (new TextEncoder().encode(text).length > maxBytes + 1024)
-    throw refuse(413, 'the document is over the limit of 2 MiB')
-  let body: unknown
-  try {
-    body = JSON.parse(text)
-  } catch {
-    throw refuse(400, 'the body is not JSON')
+  const text = await readText(request)
+  const verdict = text.length <= atOnce ? judge(kind, text) : await onThread({ task: 'judge', kind, text })
+  if (!verdict.ok) throw new Refused(400, verdict.problems)
+  return verdict.value as Judged[K]
+}
+
+/** The body's text; what is too long is refused as soon as that is known, without reading on. */
+async function readText(request: Request): Promise<string> {
+  const tooLong = () => refuse(413, 'the document is over the limit of 2 MiB')
+  if (Number(request.headers.get('content-length')) > mostBytes) throw tooLong()
+  if (!request.body) return ''
+  const decoder = new TextDecoder()
+  let bytes = 0
+  let text = ''
+  const reader = request.body.getReader()
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) return text + decoder.decode()
+    bytes += value.length
+    if (bytes > mostBytes) {
+      reader.cancel().catch(() => undefined)
+      throw tooLong()
+    }
+    text += decoder.decode(value, { stream: true })
   }
+}
+
+/** A network as it is sent: its document as it is kept, byte for byte; one that is damaged as `null`, with what is `kept`. */
+export function recordText(row: NetworkRow): string {
+  const { id, title, notes, version, createdAt, updatedAt, document } = row
+  const plain = JSON.stringify({ id, title, notes, version, createdAt, updatedAt }).slice(0, -1)
+  return row.sound ? `${plain},"document":${document}}` : `${plain},"document":null,"kept":${JSON.stringify(document)}}`
+}
+
+export function missing(): Refused {
+  return refuse(404, 'there is no such network, or it was deleted')
+}
+
+/** The parameters of a request's address, in the given shape. */
+export async function readQuery<T>(request: Request, shape: yup.Schema<T>): Promise<T> {
   try {
-    return await shape.validate(body, { abortEarly: false, strict: true })
+    return await shape.validate(Object.fromEntries(new URL(request.url).searchParams))
   } catch (error) {
-    if (!(error instanceof yup.ValidationError)) throw error
-    const faults = error.inner.length > 0 ? error.inner : [error]
-    throw new Refused(
-      400,
-      faults.map(({ path, message }) => ({ part: null, field: path || 'request', message })),
-    )
+    throw refuse(400, (error as Error).message)
   }
 }
 
-/** The document as it was sent, once it has passed the door of the core. */
-export function passDoor(document: unknown): NetworkDocument {
-  const read = readNetwork(document)
-  if (!read.ok) throw new Refused(400, read.problems)
-  return document as NetworkDocument
-}
+const oneOf = <T extends string>(values: readonly T[], name: string) =>
+  yup.string<T>().oneOf(values, `${name} must be one of ${values.join(', ')}`)
 
-const object = yup.mixed<object>(
-  (value): value is object => typeof value === 'object' && value !== null && !Array.isArray(value),
-)
-
-/** `{ document }`, or the document itself as it stands in a file. */
-export const newNetwork = object.required()
-export const changedNetwork = yup
-  .object({ version: yup.number().integer().min(1).required(), document: object.required() })
-  .required()
-const element = yup.number().integer().min(0).required()
-const members = yup.array().of(element).max(1000).required()
-const typed = yup.string().max(100).required()
-const move = {
-  combine: yup.object({
-    do: yup.string(),
-    members,
-    kind: yup.string().oneOf(['series', 'parallel']).required(),
-    answer: typed,
-  }),
-  value: yup.object({
-    do: yup.string(),
-    element,
-    quantity: yup.string().oneOf(['resistance', 'voltage', 'current', 'power']).required(),
-    answer: typed,
-  }),
-  carry: yup.object({ do: yup.string(), element, quantity: yup.string().oneOf(['voltage', 'current']).required() }),
-  stop: yup.object({
-    do: yup.string(),
-    members,
-    why: yup.string().oneOf(['no-group', 'supply-between', 'shorted', 'zero-ohms']).required(),
-  }),
-  undo: yup.object({ do: yup.string() }),
-  hint: yup.object({ do: yup.string(), strength: yup.number().oneOf([1, 2, 3]).required() }),
-}
-const isMove = (value: unknown): value is keyof typeof move => typeof value === 'string' && value in move
-
-/** What a learner did; answers are kept as they were typed. */
-export const changedAttempt = yup
-  .object({
-    version: yup.number().integer().min(0).required(),
-    of: yup.string().max(200_000).required(),
-    moves: yup
-      .array()
-      .of(
-        yup.lazy((value: { do?: unknown } | null) =>
-          isMove(value?.do)
-            ? move[value.do].noUnknown()
-            : yup.mixed().test('move', 'a move must be combine, value, carry, stop, undo or hint', () => false),
-        ),
-      )
-      .max(5000)
-      .required(),
-  })
-  .required()
 export const analysisQuery = yup
   .object({
     arithmetic: yup
@@ -136,6 +118,20 @@ export const analysisQuery = yup
         /^(exact|float|rounded:([1-9]|1[0-5]))$/,
         'arithmetic must be exact, float or rounded:N with N from 1 to 15',
       ),
-    order: yup.string().oneOf(['single', 'rounds', 'pairs'] as const, 'order must be single, rounds or pairs'),
+    order: oneOf(['single', 'rounds', 'pairs'] as const, 'order'),
+  })
+  .required()
+
+/** The most networks on one page of the logbook. */
+const mostAtOnce = 200
+
+export const logbookQuery = yup
+  .object({
+    search: yup.string().max(200).default(''),
+    by: oneOf(logbookOrders, 'by').default('changed'),
+    from: yup.number().integer().min(0).default(0),
+    count: yup.number().integer().min(1).max(mostAtOnce).default(48),
+    nodes: oneOf(['numbers', 'letters'] as const, 'nodes').default('numbers'),
+    form: oneOf(['line', 'loop'] as const, 'form').default('line'),
   })
   .required()

@@ -3,6 +3,8 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
+export { readJson } from './json'
+export { isDocument } from './shape'
 export { schoolChoices, usualSchool, type Asked, type School, type WorksheetChoices } from './school'
 export {
   isName,

@@ -9,6 +9,7 @@ import {
   type Quantity,
   type Sketch,
 } from './network'
+import { readJson } from './json'
 import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
@@ -43,11 +44,11 @@ export function readNetworkText(text: string): ReadNetwork {
       problems: [{ part: null, field: 'document', message: 'the document is over the limit of 2 MiB' }],
     }
   }
-  try {
-    return readNetwork(JSON.parse(text.replace(/^\uFEFF/, '')))
-  } catch (error) {
-    const reason = error instanceof Error ? error.message : 'unknown reason'
-    return { ok: false, problems: [{ part: null, field: 'document', message: `the document is not JSON: ${reason}` }] }
+  const json = readJson(text.replace(/^\uFEFF/, ''))
+  if (json.ok) return readNetwork(json.value)
+  return {
+    ok: false,
+    problems: [{ part: null, field: 'document', message: `the document is not JSON: ${json.message}` }],
   }
 }
 

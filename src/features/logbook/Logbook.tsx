@@ -1,26 +1,29 @@
 'use client'
 
-import { FilePlus2, Pencil, Plus } from 'lucide-react'
+import { FilePlus2, Pencil, Plus, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from '@/ui/toast'
 import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
-import { api, problemText } from '@/ui/api'
+import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
 import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
 import { ViewMenu } from '@/ui/ViewMenu'
-import type { Card } from './card'
+import { useMounted } from '@/ui/useMounted'
+import { Bin } from './Bin'
+import { LeftDrafts } from './LeftDrafts'
 import { NetworkCard } from './NetworkCard'
+import { useLogbook } from './useLogbook'
 
 const orders = {
-  changed: { name: 'last changed', compare: (a: Card, b: Card) => b.updatedAt.localeCompare(a.updatedAt) },
-  title: { name: 'title', compare: (a: Card, b: Card) => a.title.localeCompare(b.title) },
-  resistors: { name: 'number of resistors', compare: (a: Card, b: Card) => a.count - b.count },
-} as const
+  changed: 'last changed',
+  title: 'title',
+  resistors: 'number of resistors',
+} as const satisfies Record<LogbookQuery['by'], string>
 
 const newDocument: NetworkDocument = {
   format: 'nodrel-network',
@@ -35,11 +38,20 @@ interface RefusedFile {
   readonly problems: readonly Problem[]
 }
 
-/** The saved networks. */
-export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
+/**
+ * The saved networks.
+ *
+ * @param first the first page as the server read it, in JSON
+ */
+export function Logbook({ first }: { readonly first: string }) {
   const router = useRouter()
+  const mounted = useMounted()
   const [search, setSearch] = useState('')
   const [order, setOrder] = useState<keyof typeof orders>('changed')
+  const { nodes, form } = useSettings().settings
+  const { pages, trouble, more, refresh } = useLogbook(first, { search: search.trim(), by: order, nodes, form })
+  const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
+  const [binOpen, setBinOpen] = useState(false)
   const [refused, setRefused] = useState<readonly RefusedFile[]>([])
   const searchField = useRef<HTMLInputElement>(null)
 
@@ -70,7 +82,7 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
     setRefused(bad)
     if (made.length > 0) toast.success(made.length === 1 ? 'One network imported' : `${made.length} networks imported`)
     if (made.length === 1 && bad.length === 0) router.push(`/networks/${made[0]}`)
-    else router.refresh()
+    else await refresh()
   }
   const {
     getRootProps,
@@ -82,56 +94,52 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
   const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay') => {
     const answer = await api.create(document)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
-    if (then === 'stay') router.refresh()
+    if (then === 'stay') await refresh()
     else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
   }
   const duplicate = async (id: string) => {
-    const all = await api.list()
-    const record = all.ok ? all.body.networks.find((network) => network.id === id) : undefined
-    if (!record) return void toast.error(all.ok ? 'the network is gone' : problemText(all.problems))
-    await create({ ...record.document, title: `${record.title}, copy` }, 'stay')
-    toast.success(`“${record.title}” duplicated`)
+    const found = await api.find(id)
+    if (!found.ok) return void toast.error(problemText(found.problems))
+    const { document, title } = found.body
+    await create({ ...document, title: `${title}, copy` }, 'stay')
+    toast.success(`“${title}” duplicated`)
   }
-  const remove = async ({ id, title }: Card) => {
+  const putBack = async (id: string) => {
+    const answer = await api.restore(id)
+    if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
+    setGone((before) => new Set([...before].filter((it) => it !== id)))
+    await refresh()
+  }
+  const remove = async ({ id, title }: LogbookEntry) => {
+    // Gone from the screen at once, so that it cannot be deleted twice.
+    setGone((before) => new Set([...before, id]))
     const answer = await api.remove(id)
-    if (!answer.ok) return void toast.error(problemText(answer.problems))
-    router.refresh()
-    toast(`“${title || 'Untitled network'}” deleted`, {
+    if (!answer.ok && answer.status !== 404) {
+      setGone((before) => new Set([...before].filter((it) => it !== id)))
+      return void toast.error(problemText(answer.problems))
+    }
+    toast(`“${title || 'Untitled network'}” is in the bin`, {
       duration: 15_000,
-      action: {
-        label: 'Undo',
-        onClick: () =>
-          void api
-            .restore(id)
-            .then((restored) => (restored.ok ? router.refresh() : toast.error(problemText(restored.problems)))),
-      },
+      action: { label: 'Undo', onClick: () => void putBack(id) },
     })
+    await refresh()
   }
-
-  // The server draws the cards, as the person likes sheets.
-  const { nodes, form } = useSettings().settings
-  const drawn = useRef({ nodes, form })
-  useEffect(() => {
-    if (drawn.current.nodes === nodes && drawn.current.form === form) return
-    drawn.current = { nodes, form }
-    router.refresh()
-  }, [nodes, form, router])
 
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'New network, typed', keys: 'n', run: () => void create(newDocument, 'open') },
       { name: 'New network, drawn', keys: 'p', run: () => void create(newDocument, 'draw') },
       { name: 'Import files', keys: 'i', run: () => openFiles() },
+      { name: 'Open the bin', keys: 'x', run: () => setBinOpen(true) },
       { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
     ],
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the actions only use the router and stable setters
     [openFiles],
   )
 
-  const wanted = search.trim().toLocaleLowerCase()
-  const shown = cards
-    .filter(({ title, notes }) => `${title} ${notes}`.toLocaleLowerCase().includes(wanted))
-    .sort(orders[order].compare)
+  const { found, all } = pages[pages.length - 1]
+  const entries = pages.flatMap((page) => page.entries)
+  const shown = entries.filter(({ id }, i) => !gone.has(id) && entries.findIndex((other) => other.id === id) === i)
   return (
     <div {...getRootProps({ className: 'min-h-screen' })}>
       <input {...getInputProps({ 'aria-label': 'Files to import' })} />
@@ -171,8 +179,12 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
           >
             <FilePlus2 size={16} aria-hidden /> Import
           </Button>
+          <Button tip="What was deleted: put it back, or delete it for good" keys="x" onClick={() => setBinOpen(true)}>
+            <Trash2 size={16} aria-hidden /> Bin
+          </Button>
           <input
             ref={searchField}
+            readOnly={!mounted}
             type="search"
             aria-label="Search the logbook"
             placeholder="search titles and notes"
@@ -187,7 +199,7 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
               onChange={(event) => setOrder(event.target.value as keyof typeof orders)}
               className="h-9 field text-ink"
             >
-              {Object.entries(orders).map(([key, { name }]) => (
+              {Object.entries(orders).map(([key, name]) => (
                 <option key={key} value={key}>
                   {name}
                 </option>
@@ -216,7 +228,16 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
             {problems.length > 20 && <p>… and {problems.length - 20} more</p>}
           </section>
         ))}
-        {cards.length === 0 ? (
+        <LeftDrafts onChange={() => void refresh()} />
+        {trouble !== null && (
+          <p role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash p-3">
+            The logbook could not be read again: {trouble}.{' '}
+            <button type="button" className="text-chosen underline" onClick={() => void refresh()}>
+              Try again
+            </button>
+          </p>
+        )}
+        {all === 0 ? (
           <p className="p-10 text-center text-soft">
             The logbook is empty.{' '}
             <button type="button" className="text-chosen underline" onClick={() => void create(newDocument, 'open')}>
@@ -224,25 +245,33 @@ export function Logbook({ cards }: { readonly cards: readonly Card[] }) {
             </button>{' '}
             or drop a document here.
           </p>
-        ) : shown.length === 0 ? (
+        ) : found === 0 ? (
           <p className="p-10 text-center text-soft">
             No title or note has “{search}”.{' '}
             <button type="button" className="text-chosen underline" onClick={() => setSearch('')}>
-              Show all {cards.length}
+              Show all {all}
             </button>
           </p>
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
-            {shown.map((card) => (
+            {(mounted ? shown : []).map((entry) => (
               <NetworkCard
-                key={card.id}
-                card={card}
-                onDuplicate={() => void duplicate(card.id)}
-                onRemove={() => void remove(card)}
+                key={entry.id}
+                entry={entry}
+                onDuplicate={() => void duplicate(entry.id)}
+                onRemove={() => void remove(entry)}
               />
             ))}
           </ul>
         )}
+        {entries.length < found && (
+          <p className="p-4 text-center">
+            <Button onClick={more}>
+              Show more; {(found - entries.length).toLocaleString('en')} of {found.toLocaleString('en')} are left
+            </Button>
+          </p>
+        )}
+        {binOpen && <Bin onClose={() => setBinOpen(false)} onChange={() => (setGone(new Set()), void refresh())} />}
       </main>
     </div>
   )

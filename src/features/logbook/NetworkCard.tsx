@@ -3,52 +3,44 @@
 import { formatDistanceToNow } from 'date-fns'
 import { Copy, Trash2 } from 'lucide-react'
 import Link from 'next/link'
+import { ErrorBoundary } from 'react-error-boundary'
+import type { LogbookEntry } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import type { Card } from './card'
+import { useMounted } from '@/ui/useMounted'
 
 /** One network: a small drawing, what comes out, when it was changed. */
 export function NetworkCard({
-  card,
+  entry,
   onDuplicate,
   onRemove,
 }: {
-  readonly card: Card
+  readonly entry: LogbookEntry
   readonly onDuplicate: () => void
   readonly onRemove: () => void
 }) {
-  const { settings } = useSettings()
-  const title = card.title || 'Untitled network'
+  const title = entry.title || 'Untitled network'
+  const { id, resistors, updatedAt, card } = entry
   return (
     <li className="relative flex flex-col overflow-hidden rounded-lg border border-line bg-sheet hover:border-edge">
       <div className="flex h-32 items-center justify-center overflow-hidden border-b border-line paper p-2 [&_svg]:max-h-full [&_svg]:!min-w-0">
-        {card.picture ? (
-          <SheetDrawing
-            picture={card.picture}
-            nodeLabels={card.nodeLabels}
-            symbols={settings.symbols}
-            side="reduce"
-            description={`${title}, stretched from + to −`}
-          />
-        ) : (
-          <span className="text-soft">
-            {card.count === 0 ? 'no resistors yet' : `${card.count.toLocaleString('en')} resistors`}
-          </span>
-        )}
+        <ErrorBoundary fallback={<span className="text-soft">cannot be drawn here</span>} resetKeys={[card]}>
+          <CardPicture entry={entry} title={title} />
+        </ErrorBoundary>
       </div>
       <div className="flex items-start gap-2 p-3">
         <div className="min-w-0 flex-1">
           <h2 className="truncate font-semibold">
-            <Link href={`/networks/${card.id}`} className="after:absolute after:inset-0">
+            <Link href={`/networks/${id}`} prefetch={false} className="after:absolute after:inset-0">
               {title}
             </Link>
           </h2>
-          <p className="font-mono text-xs">{card.answer}</p>
+          <p className="font-mono text-xs">{card?.answer ?? 'being worked out …'}</p>
           <p className="mt-0.5 text-xs text-soft">
-            {card.count} {card.count === 1 ? 'resistor' : 'resistors'} · changed{' '}
-            <time dateTime={card.updatedAt} suppressHydrationWarning>
-              {formatDistanceToNow(card.updatedAt, { addSuffix: true })}
+            {resistors.toLocaleString('en')} {resistors === 1 ? 'resistor' : 'resistors'} · changed{' '}
+            <time dateTime={updatedAt} suppressHydrationWarning>
+              {formatDistanceToNow(updatedAt, { addSuffix: true })}
             </time>
           </p>
         </div>
@@ -56,11 +48,33 @@ export function NetworkCard({
           <Button look="plain" tip="Duplicate" aria-label={`Duplicate ${title}`} onClick={onDuplicate}>
             <Copy size={15} aria-hidden />
           </Button>
-          <Button look="plain" tip="Delete; can be undone" aria-label={`Delete ${title}`} onClick={onRemove}>
+          <Button look="plain" tip="Put into the bin" aria-label={`Delete ${title}`} onClick={onRemove}>
             <Trash2 size={15} aria-hidden />
           </Button>
         </div>
       </div>
     </li>
+  )
+}
+
+/** The drawing, once the page has come to life. */
+function CardPicture({ entry: { card, resistors }, title }: { readonly entry: LogbookEntry; readonly title: string }) {
+  const { settings } = useSettings()
+  const mounted = useMounted()
+  if (card?.picture && mounted)
+    return (
+      <SheetDrawing
+        picture={card.picture}
+        nodeLabels={card.nodeLabels}
+        symbols={settings.symbols}
+        side="reduce"
+        description={`${title}, stretched from + to −`}
+      />
+    )
+  if (card === null || card.picture) return null
+  return (
+    <span className="text-soft">
+      {resistors === 0 ? 'no resistors yet' : `${resistors.toLocaleString('en')} resistors`}
+    </span>
   )
 }

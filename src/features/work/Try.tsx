@@ -9,6 +9,7 @@ import { hintFor, isDone, wordRemark, type Strength } from '@/core/attempt'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { TryChoice } from './TryChoice'
 import { TryDown, TryFloor, TryPowers, TryUp } from './TryRow'
@@ -31,13 +32,6 @@ export default function Try({ worksheet }: { readonly worksheet: Worksheet }) {
   return <Tried key={id} id={id} worksheet={worksheet} />
 }
 
-const kept = {
-  loading: 'fetching what you did here before',
-  kept: 'what you do here is kept',
-  keeping: 'keeping …',
-  'not-kept': 'the server does not answer; what you do is kept in this browser',
-} as const
-
 function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet: Worksheet }) {
   const attempt = useAttempt(id, of)
   const { worksheet, position, moves, make, restart } = attempt
@@ -56,7 +50,7 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
   return (
     <section
       aria-label="Your worksheet"
-      className="@container pb-24"
+      className="@container"
       data-try={done ? 'done' : reducing ? 'reduce' : 'expand'}
     >
       <p className="mb-2 flex flex-wrap justify-between gap-x-4 text-soft">
@@ -70,16 +64,46 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
               ? 'find the supply, then undo your steps and type each value at its part'
               : ''}
         </span>
-        <span role="status" className="text-xs">
-          {kept[attempt.kept]}
-        </span>
+        {attempt.saving ? (
+          <SavingState saving={attempt.saving} notKept={attempt.notKept} className="text-xs" />
+        ) : (
+          <span role="status" className="text-xs">
+            fetching what you did here before
+          </span>
+        )}
       </p>
+      {attempt.saving && (
+        <SavingChoice
+          saving={attempt.saving}
+          networkId={id}
+          what="attempt"
+          describe={({ content }) => (
+            <p>
+              Another window went on with it: {count(content.moves.length)} there, {count(moves.length)} here. Choose
+              which of the two goes on; the other is kept, and can be taken up again.
+            </p>
+          )}
+          onChoose={attempt.choose}
+          onRestored={attempt.goOn}
+        />
+      )}
+      {attempt.other && (
+        <div
+          role="status"
+          data-other
+          className="mb-2 flex flex-wrap items-center gap-2 rounded-md bg-sheet px-3 py-1.5"
+        >
+          The attempt that did not go on is kept: {count(attempt.other.length)}.
+          <Button onClick={attempt.takeOther}>Take it up</Button>
+          <Button onClick={attempt.forget}>Forget it</Button>
+        </div>
+      )}
       {attempt.outdated && (
         <p className="mb-2 rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5">
           The network was changed since you tried it, so you begin anew. Take the change back to go on where you were.
         </p>
       )}
-      {attempt.kept !== 'loading' && (
+      {attempt.saving && (
         <div
           className={clsx('grid grid-cols-1 gap-y-3', climbs && '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]')}
         >
@@ -118,6 +142,8 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
   )
 }
 
+const count = (moves: number) => `${moves} ${moves === 1 ? 'move' : 'moves'}`
+
 const strengths = [
   { strength: 1, name: 'Where to look' },
   { strength: 2, name: 'What to do' },
@@ -150,7 +176,7 @@ function TryBar({
     <div
       role="toolbar"
       aria-label="Help"
-      className="fixed inset-x-4 bottom-4 z-20 mx-auto max-w-3xl rounded-lg border border-edge bg-panel px-3 py-2 shadow-xl print:hidden"
+      className="sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl rounded-lg border border-edge bg-panel px-3 py-2 shadow-xl print:hidden"
     >
       <Commands list={commands} />
       {hint && (

@@ -1,24 +1,39 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { replay, type Move, type Position } from '@/core/attempt'
+import { readMoves, replay, type Move, type Position } from '@/core/attempt'
 import { workOut, type Worksheet } from '@/core'
 import type { Network } from '@/core/network'
 import { api, type SavedAttempt } from '@/ui/api'
+import { claimPlace } from '@/ui/saving/draft'
+import type { StorageTrouble } from '@/ui/saving/draftStorage'
+import { findOther, forgetOther, keepOther } from '@/ui/saving/otherVersion'
+import { saveGoesOn } from '@/ui/saving/underWay'
+import { useFlush } from '@/ui/saving/useFlush'
+import { draftOf, versionedSave, type Saver, type Saving, type Version } from '@/ui/saving/versionedSave'
 
-/** Whether what was done is kept. */
-export type Kept = 'loading' | 'kept' | 'keeping' | 'not-kept'
+/** What is saved of an attempt: the network as it was tried, and the moves. */
+export type Tried = Pick<SavedAttempt, 'of' | 'moves'>
 
 export interface Attempt {
   /** The network worked out exactly, whatever the worksheet's own way: what answers are judged by. */
   readonly worksheet: Worksheet
   readonly position: Position
   readonly moves: readonly Move[]
-  readonly kept: Kept
+  /** Whether what was done is kept; null while what was done before is fetched. */
+  readonly saving: Saving<Tried> | null
+  readonly notKept: StorageTrouble | null
   /** An attempt was kept for the network as it was before it was changed. */
   readonly outdated: boolean
+  /** The moves of the attempt that was not chosen when two windows had gone different ways. */
+  readonly other: readonly Move[] | null
   readonly make: (move: Move) => void
   readonly restart: () => void
   /** Goes on with moves that were made before. */
   readonly takeUp: (moves: readonly Move[]) => void
+  /** Goes on with the other attempt, which this one takes the place of; or forgets it. */
+  readonly takeOther: () => void
+  readonly forget: () => void
+  readonly choose: (which: 'mine' | 'theirs') => void
+  readonly goOn: (version: number) => void
 }
 
 /** What of a network an attempt is an attempt at: its parts, values and supply. */
@@ -33,12 +48,24 @@ function tried({ parts, known }: Network): string {
   return JSON.stringify([what, known && [known.part, known.quantity, known.value.exact]])
 }
 
-/** How long to wait before what could not be kept is tried again, in milliseconds. */
-const again = 5000
+const none: readonly Move[] = []
+
+function isTried(content: unknown): content is Tried {
+  if (typeof content !== 'object' || content === null) return false
+  const { of, moves } = content as Partial<Tried>
+  return typeof of === 'string' && readMoves(moves).ok
+}
+
+async function send(id: string, version: number, content: Tried, leaving: boolean) {
+  const answer = await api.saveAttempt(id, { ...content, version }, leaving)
+  if (answer.ok || !answer.current) return answer.ok ? answer : { ...answer, current: undefined }
+  const { of, moves, version: newest } = answer.current
+  return { ...answer, current: { version: newest, content: { of, moves } } }
+}
 
 /**
  * The attempt of the person at a network. Every move is kept in the browser at once and on the server, so that it can
- * be taken up again; where another window went on with it, that one counts.
+ * be taken up again; where another window went on with it, the person chooses, and the other stays within reach.
  */
 export function useAttempt(id: string, of: Worksheet): Attempt {
   const { network, options, choices } = of
@@ -47,94 +74,107 @@ export function useAttempt(id: string, of: Worksheet): Attempt {
     return { ...('status' in exact ? of : exact), choices: { ...choices, outward: 'no', carry: 'exact' } as const }
   }, [of, network, options.nodes, choices])
   const what = useMemo(() => tried(network), [network])
-  const [saved, setSaved] = useState<SavedAttempt>({ of: what, moves: [], version: 0 })
-  const [kept, setKept] = useState<Kept>('loading')
-  const key = `nodrel-attempt-${id}`
+  const [content, setContent] = useState<Tried>({ of: what, moves: none })
+  const [kept, setKept] = useState<Pick<Attempt, 'saving' | 'notKept'>>({ saving: null, notKept: null })
+  const [other, setOther] = useState<Tried | null>(null)
+  const saver = useRef<Saver<Tried> | null>(null)
 
   useEffect(() => {
     let gone = false
-    void api.attempt(id).then((answer) => {
-      if (gone) return
-      const theirs = answer.ok ? answer.body : undefined
-      const mine = draftIn(key)
-      // What was not sent yet is newer, unless another window went on.
-      const newest = mine && (!theirs || mine.version >= theirs.version) ? mine : theirs
-      if (newest) setSaved(newest)
-      setKept(answer.ok ? 'kept' : 'not-kept')
+    const { place, left } = claimPlace('attempt', id)
+    void Promise.all([api.attempt(id), left]).then(([answer, found]) => {
+      if (gone) {
+        found?.leave()
+        return place.release()
+      }
+      const draft = found && draftOf(found.text, isTried)
+      const known: Version<Tried> | null = !answer.ok
+        ? null
+        : answer.body
+          ? { version: answer.body.version, content: { of: answer.body.of, moves: answer.body.moves } }
+          : { version: 0, content: { of: '', moves: none } }
+      // Where the server does not answer, what the draft is based on is taken for what it has.
+      const confirmed = known ?? { version: draft?.version ?? 0, content: { of: '', moves: none } }
+      const made = versionedSave<Tried>({
+        confirmed,
+        place,
+        send: (...sent) => send(id, ...sent),
+        wrong: () => null,
+        show: (saving, _version, notKept) => setKept({ saving, notKept }),
+      })
+      saver.current = made
+      setContent(draft?.content ?? confirmed.content)
+      setOther(findOther('attempt', id, isTried))
+      setKept({ saving: { state: 'saved' }, notKept: null })
+      if (found && draft) {
+        made.takeUp(draft)
+        found.take()
+      } else found?.leave()
     })
     return () => {
       gone = true
+      if (saver.current) saveGoesOn(saver.current.stop())
+      saver.current = null
     }
-  }, [id, key])
+  }, [id])
+  useFlush(useCallback(async (leaving) => saver.current?.flush(leaving), []))
 
-  const sending = useRef(false)
-  const latest = useRef(saved)
-  const send = useCallback(async () => {
-    if (sending.current) return
-    sending.current = true
-    for (let sent: SavedAttempt | null = null; sent?.moves !== latest.current.moves;) {
-      sent = latest.current
-      const answer = await api.saveAttempt(id, sent)
-      if (answer.ok) {
-        latest.current = { ...latest.current, version: answer.body.version }
-        if (latest.current.moves === sent.moves) localStorage.removeItem(key)
-        setSaved(latest.current)
-        setKept('kept')
-      } else if (answer.status === 409 && answer.current) {
-        latest.current = answer.current
-        sent = answer.current
-        localStorage.removeItem(key)
-        setSaved(answer.current)
-        setKept('kept')
-      } else {
-        setKept('not-kept')
-        break
-      }
-    }
-    sending.current = false
-  }, [id, key])
+  const latest = useRef(content)
   useEffect(() => {
-    if (kept !== 'not-kept' || saved.moves.length === 0) return
-    const timer = setTimeout(() => void send(), again)
-    return () => clearTimeout(timer)
-  }, [kept, saved, send])
-
-  const put = useCallback(
-    (moves: readonly Move[]) => {
-      latest.current = { of: what, moves, version: latest.current.version }
-      localStorage.setItem(key, JSON.stringify(latest.current))
-      setSaved(latest.current)
-      setKept('keeping')
-      void send()
+    latest.current = content
+  }, [content])
+  const put = useCallback((next: Tried) => {
+    latest.current = next
+    setContent(next)
+    saver.current?.put(next)
+  }, [])
+  const takeUp = useCallback((moves: readonly Move[]) => put({ of: what, moves }), [put, what])
+  const forget = useCallback(() => {
+    forgetOther('attempt', id)
+    setOther(null)
+  }, [id])
+  const setAside = useCallback(
+    (aside: Tried) => {
+      keepOther('attempt', id, aside)
+      setOther(aside)
     },
-    [what, key, send],
+    [id],
   )
-  useEffect(() => {
-    latest.current = saved
-  }, [saved])
 
-  const outdated = saved.of !== what && saved.moves.length > 0
-  const moves = outdated ? none : saved.moves
+  const outdated = content.of !== what && content.moves.length > 0
+  const moves = outdated ? none : content.moves
   const position = useMemo(() => replay(worksheet, moves), [worksheet, moves])
   return {
     worksheet,
     position,
     moves,
-    kept,
+    ...kept,
     outdated,
-    make: useCallback((move: Move) => put([...moves, move]), [put, moves]),
-    restart: useCallback(() => put([]), [put]),
-    takeUp: put,
-  }
-}
-
-const none: readonly Move[] = []
-
-function draftIn(key: string): SavedAttempt | null {
-  try {
-    const draft = JSON.parse(localStorage.getItem(key) ?? 'null') as SavedAttempt | null
-    return draft && Array.isArray(draft.moves) && typeof draft.version === 'number' ? draft : null
-  } catch {
-    return null
+    other: other && other.of === what && other.moves.length > 0 ? other.moves : null,
+    make: useCallback((move: Move) => takeUp([...moves, move]), [takeUp, moves]),
+    restart: useCallback(() => takeUp(none), [takeUp]),
+    takeUp,
+    takeOther: useCallback(() => {
+      if (!other) return
+      const mine = latest.current
+      put(other)
+      if (mine.moves.length > 0) setAside(mine)
+      else forget()
+    }, [other, put, setAside, forget]),
+    forget,
+    choose: useCallback(
+      (which) => {
+        if (kept.saving?.state !== 'conflict') return
+        const theirs = kept.saving.theirs.content
+        setAside(which === 'mine' ? theirs : latest.current)
+        if (which === 'theirs') {
+          latest.current = theirs
+          setContent(theirs)
+        }
+        saver.current?.choose(which)
+      },
+      [kept.saving, setAside],
+    ),
+    goOn: useCallback((version) => saver.current?.goOn(version), []),
   }
 }

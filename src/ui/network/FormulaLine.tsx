@@ -7,6 +7,7 @@ import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/nodes'
 import { Button } from '../Button'
 import type { WorkStore } from './store'
+import { useMounted } from '../useMounted'
 import { useTypedField } from './useTypedField'
 
 interface Props {
@@ -26,6 +27,7 @@ function applyUnlessDrawn(document: NetworkDocument, text: string) {
 
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
 export function FormulaLine({ store, network, worksheet, floating }: Props) {
+  const mounted = useMounted()
   const field = useTypedField(store, 'formula', applyUnlessDrawn)
   const written = useMemo(() => {
     if (network === null) return null
@@ -88,6 +90,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
             : '1.5 + (10 + 20) // 15 + 1'
         }
         spellCheck={false}
+        readOnly={!mounted}
         autoComplete="off"
         onFocus={() => field.begin(text)}
         onChange={(event) => field.type(event.target.value)}

@@ -14,7 +14,7 @@ import { ViewMenu } from '../ViewMenu'
 import { FormulaLine } from './FormulaLine'
 import { ImportProblems } from './ImportProblems'
 import { useOpenNetwork } from './OpenNetwork'
-import { SavingState } from './SavingState'
+import { NetworkSaving } from './NetworkSaving'
 import { ScreenTabs } from './ScreenTabs'
 import { SourceField } from './SourceField'
 import type { WorkStore } from './store'
@@ -102,7 +102,7 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
         }
       >
         <TitleField store={store} />
-        <SavingState store={store} />
+        <NetworkSaving />
         <ScreenTabs id={id} screen={screen} />
       </TopBar>
       <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">

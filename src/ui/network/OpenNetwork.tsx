@@ -1,13 +1,25 @@
 'use client'
 
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+  type RefObject,
+} from 'react'
 import { useStore } from 'zustand'
 import { schoolChoices, type School, type WorksheetChoices } from '@/core/network'
 import { api, type SavedNetwork } from '../api'
 import { SettingsContext, useSettings } from '../settings'
 import type { Settings } from '../settingsCookie'
-import { autosave } from './autosave'
-import { claimDraftSlot } from './draftSlot'
+import { claimPlace } from '../saving/draft'
+import { saveGoesOn } from '../saving/underWay'
+import { useFlush } from '../saving/useFlush'
+import { keepNetwork, type KeptNetwork } from './keepNetwork'
 import { createWorkStore, type WorkStore } from './store'
 import { useWorksheet, type Worked } from './useWorksheet'
 
@@ -22,6 +34,7 @@ export interface Walk {
 
 interface Opened {
   readonly store: WorkStore
+  readonly keeping: RefObject<KeptNetwork | null>
   readonly worked: Worked
   readonly walk: Walk
   readonly setWalk: (some: Partial<Walk>) => void
@@ -44,7 +57,16 @@ export function OpenNetwork({ record, children }: { readonly record: SavedNetwor
   const settings = useMemo(() => ({ ...liked, ...schoolOf(choices) }), [liked, choices])
   const worked = useWorksheet(document, settings)
   const [walk, putWalk] = useState<Walk>({ mode: 'worked', shown: 0 })
-  useEffect(() => keep(store), [store])
+  const keeping = useRef<KeptNetwork | null>(null)
+  useEffect(() => {
+    const { id, version, document: content } = record
+    const kept = keepNetwork(store, { version, content }, api, () => claimPlace('network', id))
+    keeping.current = kept
+    return () => saveGoesOn(kept.stop())
+    // The record is what the store was made from; a newer one comes through the server's answers.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [store])
+  useFlush(useCallback(async (leaving) => keeping.current?.flush(leaving), []))
   const choose = useCallback(
     (some: Partial<WorksheetChoices>) => {
       const { document: before } = store.getState()
@@ -70,8 +92,8 @@ export function OpenNetwork({ record, children }: { readonly record: SavedNetwor
   )
   const setWalk = useCallback((some: Partial<Walk>) => putWalk((before) => ({ ...before, ...some })), [])
   const opened = useMemo(
-    () => ({ store, worked, walk, setWalk, choose, chooseWay, likeEverywhere }),
-    [store, worked, walk, setWalk, choose, chooseWay, likeEverywhere],
+    () => ({ store, keeping, worked, walk, setWalk, choose, chooseWay, likeEverywhere }),
+    [store, keeping, worked, walk, setWalk, choose, chooseWay, likeEverywhere],
   )
   const held = useMemo(() => ({ settings, change }), [settings, change])
   return (
@@ -92,28 +114,4 @@ export function useOpenNetwork(): Opened {
   const opened = useContext(Context)
   if (!opened) throw new Error('a network is open inside OpenNetwork')
   return opened
-}
-
-/** Saves by itself while the network is open. What the browser remembered of the page may be older than what is saved. */
-function keep(store: WorkStore): () => void {
-  let closed = false
-  let stop = () => {
-    closed = true
-  }
-  const { id, document, version } = store.getState()
-  const newest = api.find(id).then((answer) => {
-    const untouched = store.getState().document === document
-    if (answer.ok && untouched && answer.body.version > version)
-      store.setState({ document: answer.body.document, version: answer.body.version })
-  })
-  const claimed = claimDraftSlot(id, localStorage, navigator.locks as LockManager | undefined)
-  void Promise.all([claimed, newest]).then(([{ key, release }]) => {
-    if (closed) return release()
-    const stopSaving = autosave(store, api, localStorage, key)
-    stop = () => {
-      stopSaving()
-      release()
-    }
-  })
-  return () => stop()
 }

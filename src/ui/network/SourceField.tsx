@@ -2,11 +2,13 @@ import clsx from 'clsx'
 import { useStore } from 'zustand'
 import { applySupplyText, supplyText } from '@/core/formula'
 import type { WorkStore } from './store'
+import { useMounted } from '../useMounted'
 import { useTypedField } from './useTypedField'
 
 /** What is known of the supply; the unit decides what it is. */
 export function SourceField({ store }: { readonly store: WorkStore }) {
   const document = useStore(store, (state) => state.document)
+  const mounted = useMounted()
   const field = useTypedField(store, 'source', applySupplyText)
   const supply = document.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
   const text = field.text ?? supplyText(document)
@@ -25,6 +27,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
           value={text}
           size={Math.max(7, text.length)}
           spellCheck={false}
+          readOnly={!mounted}
           autoComplete="off"
           onFocus={() => field.begin(text)}
           onChange={(event) => field.type(event.target.value)}

@@ -1,8 +1,10 @@
 import { useStore } from 'zustand'
+import { useMounted } from '../useMounted'
 import type { WorkStore } from './store'
 
 /** The network's title, edited in place. */
 export function TitleField({ store }: { readonly store: WorkStore }) {
+  const mounted = useMounted()
   const title = useStore(store, ({ document }) => document.title ?? '')
   return (
     <input
@@ -10,6 +12,7 @@ export function TitleField({ store }: { readonly store: WorkStore }) {
       value={title}
       placeholder="Untitled network"
       maxLength={200}
+      readOnly={!mounted}
       size={Math.max(12, Math.min(40, title.length + 1))}
       onChange={(event) => store.change({ ...store.getState().document, title: event.target.value }, 'title')}
       onBlur={store.pause}

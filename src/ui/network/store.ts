@@ -1,16 +1,8 @@
 import { createStore } from 'zustand/vanilla'
 import type { NetworkDocument } from '@/core/network'
 import type { SavedNetwork } from '@/ui/api'
-
-/** Whether what is on the screen is kept, and if not, why. */
-export type Saving =
-  | { readonly state: 'saved' | 'saving' }
-  /** Waiting: for the person to finish, or for the server; it will be tried again. */
-  | { readonly state: 'unsaved'; readonly reason: string }
-  /** Saved elsewhere in between: the person chooses. */
-  | { readonly state: 'conflict'; readonly theirs: SavedNetwork }
-  /** Deleted elsewhere: it can be restored. */
-  | { readonly state: 'missing' }
+import type { StorageTrouble } from '@/ui/saving/draftStorage'
+import type { Saving } from '@/ui/saving/versionedSave'
 
 /** Text in a field that does not make sense yet, so the document does not have it. */
 export interface Typing {
@@ -26,8 +18,6 @@ export interface RefusedImport {
 
 export interface WorkState {
   readonly id: string
-  /** The saved version that the document is based on. */
-  readonly version: number
   /** The document as it is on the screen; it may be wrong, and is saved when it is right. */
   readonly document: NetworkDocument
   readonly typing: Typing
@@ -35,7 +25,9 @@ export interface WorkState {
   readonly future: readonly NetworkDocument[]
   /** What the last change was of; the next change of the same thing is undone together with it. */
   readonly lastChange: string | null
-  readonly saving: Saving
+  readonly saving: Saving<NetworkDocument>
+  /** Why this browser keeps no draft; null while it does. */
+  readonly notKept: StorageTrouble | null
   readonly refused: RefusedImport | null
 }
 
@@ -45,13 +37,13 @@ export type WorkStore = ReturnType<typeof createWorkStore>
 export function createWorkStore(record: SavedNetwork) {
   const store = createStore<WorkState>(() => ({
     id: record.id,
-    version: record.version,
     document: record.document,
     typing: {},
     past: [],
     future: [],
     lastChange: null,
     saving: { state: 'saved' },
+    notKept: null,
     refused: null,
   }))
   return {

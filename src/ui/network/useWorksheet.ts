@@ -4,6 +4,7 @@ import { readNetwork, type Network, type NetworkDocument, type Problem } from '@
 import type { Naming } from '@/core/nodes'
 import type { WorksheetChoices } from '@/core/network'
 import type { Settings } from '../settingsCookie'
+import { useMounted } from '../useMounted'
 
 /** Networks up to this size, and this cost of exact work, are worked out at once, in the same frame as the change. */
 const atOnce = 200
@@ -29,6 +30,20 @@ type Result = { readonly worksheet: Worksheet } | { readonly problems: readonly 
 
 function resultOf(result: ReturnType<typeof workOut>): Result {
   return 'problems' in result ? { problems: result.problems } : { worksheet: result }
+}
+
+const failed: Result = {
+  problems: [{ part: null, field: 'network', message: 'Nodrel failed at working this out; the fault is its own' }],
+}
+
+/** What cannot be worked out, against all care, leaves the network to be edited and saved. */
+function workOutSafely(...given: Parameters<typeof workOut>): Result {
+  try {
+    return resultOf(workOut(...given))
+  } catch (error) {
+    console.error(error)
+    return failed
+  }
 }
 
 /** The worksheet of a document, worked out once per change; off the main thread when it is large. */
@@ -68,10 +83,12 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
   )
   const network = read.ok ? read.network : null
   const large = read.ok && isLarge(read.network) ? read.network : null
+  const mounted = useMounted()
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
-    return isLarge(read.network) ? null : resultOf(workOut(read.network, { nodes, choices }))
-  }, [read, nodes, choices])
+    if (!mounted) return null
+    return isLarge(read.network) ? null : workOutSafely(read.network, { nodes, choices })
+  }, [read, nodes, choices, mounted])
   const { result: distant, busy, cancel } = useDistant(large, nodes, choices)
   const result = small ?? distant
   const good = result && 'worksheet' in result ? result.worksheet : null
@@ -98,6 +115,7 @@ function useDistant(network: Network | null, nodes: Naming, choices: WorksheetCh
     const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
     worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) =>
       setDone({ of: network, nodes, choices, result: resultOf(data) })
+    worker.onerror = () => setDone({ of: network, nodes, choices, result: failed })
     worker.postMessage({ network, nodes, choices })
     return () => worker.terminate()
   }, [network, nodes, choices, cancelled])

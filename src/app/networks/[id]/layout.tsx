@@ -1,8 +1,12 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { database, findNetwork } from '@/db'
+import type { NetworkDocument } from '@/core/network'
+import { DamagedNetwork } from '@/ui/network/DamagedNetwork'
+import { FetchNetwork } from '@/ui/network/FetchNetwork'
 import { OpenNetwork } from '@/ui/network/OpenNetwork'
+import { Troubled } from '@/ui/Troubled'
+import { readNetworkRow } from '../../pageData'
 
 export const dynamic = 'force-dynamic'
 
@@ -11,16 +15,32 @@ interface Props {
   readonly children: ReactNode
 }
 
+/** A document up to this size comes with the page; a larger one is fetched by it. In characters. */
+const withPage = 16 * 1024
+
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: findNetwork(database(), (await params).id)?.title || 'Untitled network' }
+  const found = await readNetworkRow((await params).id)
+  return { title: ('value' in found && found.value?.title) || 'Untitled network' }
 }
 
 /** The open network stays open while its screens change. */
 export default async function NetworkLayout({ params, children }: Props) {
-  const record = findNetwork(database(), (await params).id)
-  if (!record) notFound()
+  const found = await readNetworkRow((await params).id)
+  if ('trouble' in found) return <Troubled message={found.trouble} />
+  const row = found.value
+  if (!row) notFound()
+  const { id, title, version, document } = row
+  if (!row.sound) return <DamagedNetwork id={id} title={title} kept={document} />
+  if (document.length > withPage) return <FetchNetwork id={id}>{children}</FetchNetwork>
+  const record = {
+    id,
+    title,
+    version,
+    updatedAt: row.updatedAt.toISOString(),
+    document: JSON.parse(document) as NetworkDocument,
+  }
   return (
-    <OpenNetwork key={record.id} record={record}>
+    <OpenNetwork key={id} record={record}>
       {children}
     </OpenNetwork>
   )

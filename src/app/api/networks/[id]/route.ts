@@ -1,31 +1,37 @@
-import { database, deleteNetwork, findNetwork, saveNetwork } from '@/db'
-import { answer, changedNetwork, passDoor, readBody, refuse } from '../../doors'
+import { deleteNetwork, findNetwork, read, saveNetwork, write } from '@/db'
+import { refuse } from '@/server/refusal'
+import { answer, JsonText, missing, readBody, recordText } from '../../doors'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
 }
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answer(request, async () => findNetwork(database(), (await params).id) ?? refuseMissing())
+  return answer(request, async () => {
+    const { id } = await params
+    const row = await read((db) => findNetwork(db, id))
+    if (!row) throw missing()
+    return new JsonText(recordText(row))
+  })
 }
 
 /** Saves `{ version, document }`; 409 with the newer record if `version` is not the newest. */
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {
-    const { version, document } = await readBody(request, changedNetwork)
-    const saved = saveNetwork(database(), (await params).id, version, passDoor(document))
-    if (saved.result === 'missing') return refuseMissing()
-    if (saved.result === 'conflict')
-      throw refuse(409, `version ${version} is not the newest, ${saved.record.version} is`, { current: saved.record })
-    return saved.record
+    const { id } = await params
+    const { version, ...columns } = await readBody(request, 'save')
+    const saved = await write((db) => saveNetwork(db, id, version, columns))
+    if (saved.result === 'missing') throw missing()
+    if (saved.result === 'saved') return new JsonText(recordText(saved.row))
+    const message = `version ${version} is not the newest, ${saved.row.version} is`
+    throw refuse(409, message, `"current":${recordText(saved.row)}`)
   })
 }
 
-/** Deletes so that it can be restored: 204. */
+/** Puts a network into the bin: 204. */
 export function DELETE(request: Request, { params }: Context): Promise<Response> {
-  return answer(request, async () => (deleteNetwork(database(), (await params).id) ? undefined : refuseMissing()))
-}
-
-function refuseMissing(): never {
-  throw refuse(404, 'there is no such network, or it was deleted')
+  return answer(request, async () => {
+    const { id } = await params
+    if (!(await write((db) => deleteNetwork(db, id)))) throw missing()
+  })
 }

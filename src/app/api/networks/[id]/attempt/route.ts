@@ -1,27 +1,33 @@
-import { database, findAttempt, findNetwork, saveAttempt } from '@/db'
-import { answer, changedAttempt, readBody, refuse } from '../../../doors'
+import { findAttempt, isThere, read, saveAttempt, write, type AttemptRow } from '@/db'
+import { refuse } from '@/server/refusal'
+import { answer, JsonText, missing, readBody } from '../../../doors'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
 }
 
+const attemptText = ({ of, moves, version }: AttemptRow) =>
+  `{"of":${JSON.stringify(of)},"moves":${moves},"version":${version}}`
+
 /** What was done on a network in Try: `{ of, moves, version }`; 204 where nothing was. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answer(request, async () => findAttempt(database(), await existing(params)) ?? undefined)
+  return answer(request, async () => {
+    const { id } = await params
+    const attempt = await read((db) => (isThere(db, id) ? { kept: findAttempt(db, id) } : null))
+    if (!attempt) throw missing()
+    return attempt.kept ? new JsonText(attemptText(attempt.kept)) : undefined
+  })
 }
 
 /** Keeps `{ of, moves, version }`; 409 with what is kept if `version` is not the one it was based on. */
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {
-    const { version, of, moves } = await readBody(request, changedAttempt)
-    const { saved, attempt } = saveAttempt(database(), await existing(params), version, { of, moves })
-    if (!saved) throw refuse(409, `version ${version} is not the newest, ${attempt.version} is`, { current: attempt })
-    return { version: attempt.version }
+    const { id } = await params
+    const { version, ...tried } = await readBody(request, 'attempt')
+    const saved = await write((db) => saveAttempt(db, id, version, tried))
+    if (saved.result === 'missing') throw missing()
+    if (saved.result === 'saved') return { version: saved.attempt.version }
+    const message = `version ${version} is not the newest, ${saved.attempt.version} is`
+    throw refuse(409, message, `"current":${attemptText(saved.attempt)}`)
   })
-}
-
-async function existing(params: Context['params']): Promise<string> {
-  const { id } = await params
-  if (!findNetwork(database(), id)) throw refuse(404, 'there is no such network, or it was deleted')
-  return id
 }

@@ -1,11 +1,10 @@
-import { document, worked } from '../../../test/documents'
-import { randomNetwork } from '../../../test/randomNetwork'
-import type { NetworkDocument } from '@/core/network'
+import { document, worked } from '../../test/documents'
+import { randomNetwork } from '../../test/randomNetwork'
+import type { NetworkDocument } from './network'
 import { cardOf } from './card'
 
 const usual = { nodes: 'numbers', form: 'line' } as const
-const card = (it: NetworkDocument, settings: Parameters<typeof cardOf>[1] = usual) =>
-  cardOf({ id: 'n', version: 1, title: '', notes: '', updatedAt: '', document: it }, settings)
+const card = (it: NetworkDocument, settings: Parameters<typeof cardOf>[1] = usual) => cardOf(it, settings)
 const plain = (text: string) => text.replaceAll('\u2009', ' ')
 
 test('a card says what comes out', () => {
@@ -23,14 +22,18 @@ test('a card says what comes out', () => {
   expect(card(contradiction).answer).toBe('cannot be worked out: open it to see why')
 })
 
+test('what is no network has a card that says so', () => {
+  for (const damaged of [null, {}, { parts: null }, { ...document(worked), parts: [null] }])
+    expect(cardOf(damaged, usual).answer).toBe('cannot be worked out: open it to see why')
+})
+
 test('small networks are drawn, larger ones have their numbers, the largest wait until they are opened', () => {
   expect(card(document(worked))).toMatchObject({
-    count: 5,
     picture: { parts: { length: 5 } },
     nodeLabels: ['1', '2', '3', '4', '5'],
   })
-  expect(card(randomNetwork(3, 60))).toMatchObject({ count: 60, picture: null, answer: expect.stringContaining('Req') })
-  expect(card(randomNetwork(3, 6000))).toMatchObject({ count: 6000, picture: null, answer: 'open it to work it out' })
+  expect(card(randomNetwork(3, 60))).toMatchObject({ picture: null, answer: expect.stringContaining('Req') })
+  expect(card(randomNetwork(3, 6000))).toMatchObject({ picture: null, answer: 'open it to work it out' })
 })
 
 test('cards are drawn as the person likes sheets: with letters, as closed loops', () => {

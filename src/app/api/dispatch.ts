@@ -1,0 +1,35 @@
+import type { Doors } from '@/server/serve'
+import * as bin from './bin/route'
+import * as binned from './bin/[id]/route'
+import * as logbook from './logbook/route'
+import * as networks from './networks/route'
+import * as network from './networks/[id]/route'
+import * as analysis from './networks/[id]/analysis/route'
+import * as attempt from './networks/[id]/attempt/route'
+import * as restore from './networks/[id]/restore/route'
+
+type Handler = (request: Request, context: { readonly params: Promise<{ readonly id: string }> }) => Promise<Response>
+
+/** Every door by its path, as Next finds it by its folder. */
+const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] = [
+  [/^\/api\/networks$/, networks],
+  [/^\/api\/networks\/([^/]+)$/, network],
+  [/^\/api\/networks\/([^/]+)\/analysis$/, analysis],
+  [/^\/api\/networks\/([^/]+)\/attempt$/, attempt],
+  [/^\/api\/networks\/([^/]+)\/restore$/, restore],
+  [/^\/api\/logbook$/, logbook],
+  [/^\/api\/bin$/, bin],
+  [/^\/api\/bin\/([^/]+)$/, binned],
+]
+
+/** Gives a request to the handler that Next would give it to, without Next's routing. Others are left to Next. */
+export const dispatch: Doors = (request, path) => {
+  for (const [pattern, handlers] of doors) {
+    const match = pattern.exec(path)
+    if (!match) continue
+    const handler = handlers[request.method] as Handler | undefined
+    if (!handler || request.method === request.method.toLowerCase()) return null
+    return handler(request, { params: Promise.resolve({ id: decodeURIComponent(match[1] ?? '') }) })
+  }
+  return null
+}

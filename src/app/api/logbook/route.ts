@@ -1,0 +1,9 @@
+import { logbookText } from '@/server/cards'
+import { answer, JsonText, logbookQuery, readQuery } from '../doors'
+
+export const dynamic = 'force-dynamic'
+
+/** A page of the logbook, with cards: `{ found, all, entries }`. */
+export function GET(request: Request): Promise<Response> {
+  return answer(request, async () => new JsonText(await logbookText(await readQuery(request, logbookQuery))))
+}

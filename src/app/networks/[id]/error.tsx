@@ -1,0 +1,3 @@
+'use client'
+
+export { NetworkFailed as default } from '@/ui/network/NetworkFailed'

@@ -1,0 +1,50 @@
+import type { Move } from './move'
+
+/** The most moves that an attempt may have: many times what the longest worksheet takes. */
+export const mostMoves = 5000
+const mostMembers = 1000
+const longestAnswer = 100
+
+type Fits = (value: unknown) => boolean
+
+const oneOf =
+  (...values: readonly unknown[]): Fits =>
+  (value) =>
+    values.includes(value)
+const element: Fits = (value) => typeof value === 'number' && Number.isSafeInteger(value) && value >= 0
+const members: Fits = (value) => Array.isArray(value) && value.length <= mostMembers && value.every(element)
+const answer: Fits = (value) => typeof value === 'string' && value.length <= longestAnswer
+
+/** What each kind of move must have, besides what it does. */
+const shapes = new Map<unknown, Readonly<Record<string, Fits>>>([
+  ['combine', { members, kind: oneOf('series', 'parallel'), answer }],
+  ['value', { element, quantity: oneOf('resistance', 'voltage', 'current', 'power'), answer }],
+  ['carry', { element, quantity: oneOf('voltage', 'current') }],
+  ['stop', { members, why: oneOf('no-group', 'supply-between', 'shorted', 'zero-ohms') }],
+  ['undo', {}],
+  ['hint', { strength: oneOf(1, 2, 3) }],
+])
+
+export type ReadMoves =
+  | { readonly ok: true; readonly moves: readonly Move[] }
+  /** Where it is wrong, as `moves[3].answer`, and how. */
+  | { readonly ok: false; readonly field: string; readonly message: string }
+
+/** The door for what a learner did, parsed from JSON: counts first, then looks at each move, up to the first that is wrong. */
+export function readMoves(raw: unknown): ReadMoves {
+  const fail = (field: string, message: string): ReadMoves => ({ ok: false, field, message })
+  if (!Array.isArray(raw)) return fail('moves', 'the moves must be a list')
+  if (raw.length > mostMoves)
+    return fail('moves', `${raw.length} moves are over the limit of ${mostMoves.toLocaleString('en')}`)
+  for (const [i, move] of (raw as unknown[]).entries()) {
+    const it = typeof move === 'object' && move !== null ? (move as Readonly<Record<string, unknown>>) : {}
+    const shape = shapes.get(it.do)
+    if (!shape) return fail(`moves[${i}]`, `a move must be one of ${[...shapes.keys()].join(', ')}`)
+    const wrong = Object.keys(shape).find((field) => !shape[field](it[field]))
+    if (wrong) return fail(`moves[${i}].${wrong}`, `the ${wrong} of this move cannot be read`)
+    const unknown = Object.keys(it).find((field) => field !== 'do' && !Object.hasOwn(shape, field))
+    if (unknown !== undefined)
+      return fail(`moves[${i}]`, `a move “${String(it.do)}” has no ${unknown.slice(0, longestAnswer)}`)
+  }
+  return { ok: true, moves: raw as Move[] }
+}

@@ -1,0 +1,117 @@
+'use client'
+
+import { formatDistanceToNow } from 'date-fns'
+import { useRouter } from 'next/navigation'
+import { useCallback, useEffect, useState } from 'react'
+import { isDocument, type NetworkDocument } from '@/core/network'
+import { api, problemText } from '@/ui/api'
+import { Button } from '@/ui/Button'
+import { download, fileName, saveDocument } from '@/ui/download'
+import { browserLocks, draftsIn, hold, readDraft } from '@/ui/saving/draft'
+import { browserStorage } from '@/ui/saving/draftStorage'
+import { toast } from '@/ui/toast'
+
+/** Unsaved work that no open window holds. */
+interface Left {
+  readonly key: string
+  readonly id: string
+  readonly kind: 'network' | 'attempt'
+  readonly text: string
+  /** null for an attempt, and for what is damaged. */
+  readonly document: NetworkDocument | null
+  readonly at: number
+  /** Whether its network is still there, and takes it up when it is opened. */
+  readonly there: boolean
+}
+
+/** How many are looked at: more is more than anybody left. */
+const most = 50
+
+async function findLeft(): Promise<Left[]> {
+  const found: Left[] = []
+  for (const { kind, id, key } of draftsIn(browserStorage).slice(0, most)) {
+    const release = await hold(browserLocks(), key)
+    if (!release) continue
+    release()
+    const text = browserStorage.read(key)
+    if (text === null) continue
+    const read = readDraft(text, kind === 'network' ? isDocument : () => true)
+    const draft = read.state === 'sound' ? read.draft : null
+    const answer = await api.find(id)
+    found.push({
+      key,
+      id,
+      kind,
+      text,
+      document: draft && isDocument(draft.content) ? draft.content : null,
+      at: draft?.at ?? 0,
+      there: answer.ok || answer.status === 0,
+    })
+  }
+  return found
+}
+
+/** What was not saved when a window was closed or a network deleted elsewhere: it stays here until somebody decides. */
+export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
+  const [left, setLeft] = useState<readonly Left[]>([])
+  const router = useRouter()
+  const look = useCallback(async () => setLeft(await findLeft()), [])
+  useEffect(() => {
+    void look()
+    window.addEventListener('storage', look)
+    return () => window.removeEventListener('storage', look)
+  }, [look])
+  const discard = async ({ key }: Left) => {
+    browserStorage.remove(key)
+    await look()
+  }
+  const keep = async (it: Left, document: NetworkDocument) => {
+    const answer = await api.create(document)
+    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    await discard(it)
+    onChange()
+    toast.success(`“${document.title || 'Untitled network'}” is kept as a new network`)
+  }
+  const saveFile = ({ document, text, kind }: Left) =>
+    document ? saveDocument(document) : download(fileName(`unsaved ${kind}`, '.txt'), 'text/plain', text)
+  if (left.length === 0) return null
+  return (
+    <section aria-labelledby="left-drafts" className="mb-4 rounded-md border-l-4 border-trouble bg-sheet p-3">
+      <h2 id="left-drafts" className="font-semibold">
+        Not saved, and kept in this browser
+      </h2>
+      <ul className="divide-y divide-line">
+        {left.map((it) => {
+          const { key, id, kind, document, at, there } = it
+          const title = document
+            ? document.title || 'Untitled network'
+            : kind === 'attempt'
+              ? 'An attempt'
+              : 'A network'
+          return (
+            <li key={key} className="flex flex-wrap items-center gap-2 py-2">
+              <span className="min-w-0 flex-1">
+                <span className="font-medium">{title}</span>
+                <span className="text-soft">
+                  {at > 0 && ` · ${formatDistanceToNow(at, { addSuffix: true })}`}
+                  {!there && ' · its network was deleted'}
+                  {kind === 'network' && !document && ' · damaged, so it cannot be opened'}
+                </span>
+              </span>
+              {there && (document || kind === 'attempt') && (
+                <Button look="strong" onClick={() => router.push(`/networks/${id}`)}>
+                  Go on with it
+                </Button>
+              )}
+              {document && <Button onClick={() => void keep(it, document)}>Keep as a new network</Button>}
+              <Button onClick={() => saveFile(it)}>Save as a file</Button>
+              <Button look="plain" aria-label={`Discard ${title}`} onClick={() => void discard(it)}>
+                Discard
+              </Button>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}

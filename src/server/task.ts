@@ -1,0 +1,46 @@
+import { analyse, cardOf, type ArithmeticName, type Form } from '@/core'
+import { readJson } from '@/core/network'
+import type { Naming } from '@/core/nodes'
+import type { Order } from '@/core/reduction'
+import { judge, type Judged, type Verdict } from './judge'
+
+/** Work that takes too long for the thread that answers requests. All texts are JSON. */
+export type Task =
+  | { readonly task: 'judge'; readonly kind: keyof Judged; readonly text: string }
+  | {
+      readonly task: 'analyse'
+      readonly document: string
+      readonly arithmetic?: ArithmeticName
+      readonly order?: Order
+    }
+  | { readonly task: 'card'; readonly document: string; readonly nodes: Naming; readonly form: Form }
+
+/** What comes of a task. */
+export interface Outcomes {
+  readonly judge: Verdict<keyof Judged>
+  /** The analysis as JSON text. */
+  readonly analyse: { readonly refused: boolean; readonly text: string }
+  /** The card as JSON text. */
+  readonly card: string
+}
+
+/** Performs a task, on whatever thread it is called. */
+export function perform(task: Task): Outcomes[Task['task']] {
+  switch (task.task) {
+    case 'judge':
+      return judge(task.kind, task.text)
+    case 'analyse': {
+      const { document, arithmetic, order } = task
+      const result = analyse(valueOf(document), { arithmetic, order })
+      return { refused: result.status === 'refused', text: JSON.stringify(result) }
+    }
+    case 'card':
+      return JSON.stringify(cardOf(valueOf(task.document), task))
+  }
+}
+
+/** What is kept was read when it came in; damaged since, it is no document. */
+function valueOf(text: string): unknown {
+  const json = readJson(text)
+  return json.ok ? json.value : null
+}

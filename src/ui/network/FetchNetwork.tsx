@@ -1,0 +1,45 @@
+'use client'
+
+import { useCallback, useEffect, useState, type ReactNode } from 'react'
+import { isDocument } from '@/core/network'
+import { api, problemText, type SavedNetwork } from '../api'
+import { Button } from '../Button'
+import { Notice } from '../Notice'
+import { OpenNetwork } from './OpenNetwork'
+
+/** Opens a network whose document is too large to come with the page. */
+export function FetchNetwork({ id, children }: { readonly id: string; readonly children: ReactNode }) {
+  const [record, setRecord] = useState<SavedNetwork | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const fetchIt = useCallback(async () => {
+    const answer = await api.find(id)
+    if (!answer.ok) setTrouble(problemText(answer.problems))
+    else if (!isDocument(answer.body.document)) setTrouble('what is kept of it is damaged')
+    else setRecord(answer.body)
+  }, [id])
+  useEffect(() => void fetchIt(), [fetchIt])
+  if (record)
+    return (
+      <OpenNetwork key={id} record={record}>
+        {children}
+      </OpenNetwork>
+    )
+  if (trouble === null)
+    return (
+      <Notice title="Opening a large network">
+        <progress aria-label="Opening" className="w-60" />
+      </Notice>
+    )
+  const again = () => {
+    setTrouble(null)
+    void fetchIt()
+  }
+  return (
+    <Notice title="This network cannot be opened">
+      <p role="alert">{trouble}</p>
+      <Button look="strong" onClick={again}>
+        Try again
+      </Button>
+    </Notice>
+  )
+}

@@ -1,0 +1,32 @@
+import { useStore } from 'zustand'
+import { SavingChoice, SavingState } from '../saving/SavingState'
+import type { Saving } from '../saving/versionedSave'
+import type { NetworkDocument } from '@/core/network'
+import { useOpenNetwork } from './OpenNetwork'
+
+/** Whether the open network is saved; where somebody else was faster, the person chooses. */
+export function NetworkSaving() {
+  const { store, keeping } = useOpenNetwork()
+  const { saving: kept, notKept, id, typing } = useStore(store)
+  const half = typing.formula !== undefined || typing.source !== undefined
+  const saving: Saving<NetworkDocument> =
+    half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed; it is kept in this browser' } : kept
+  return (
+    <>
+      <SavingState saving={saving} notKept={notKept} className="text-xs text-bar-soft" />
+      <SavingChoice
+        saving={saving}
+        networkId={id}
+        what="network"
+        describe={({ version }) => (
+          <p>
+            Version {version} is newer than the one you changed. Choose which of the two goes on; the other stays within
+            reach of Undo, also after a reload.
+          </p>
+        )}
+        onChoose={(which) => keeping.current?.choose(which)}
+        onRestored={(version) => keeping.current?.goOn(version)}
+      />
+    </>
+  )
+}
