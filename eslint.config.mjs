@@ -62,7 +62,12 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['scripts/*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly' } } },
+  {
+    files: ['scripts/*.mjs'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', fetch: 'readonly' },
+    },
+  },
   { files: ['src/**/*.tsx', 'src/features/**/*.ts'], ...reactHooks.configs.flat.recommended },
   { files: ['src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
   {
@@ -93,20 +98,21 @@ export default tseslint.config(
   })),
   forbid(
     ['src/ui/**'],
-    [['@/db', '@/db/*', '@/app/*', '@/features/*']],
+    [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],
     'Widgets know neither screens nor the database.',
   ),
   ...['logbook', 'work', 'draw'].map((feature) =>
     forbid(
       [`src/features/${feature}/**`],
-      [['@/db', '@/db/*', '@/app/*', '@/features/*']],
+      [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],
       'A screen imports ui and core; what two screens share moves there, and only app and db touch the database.',
     ),
   ),
-  forbid(['src/db/**'], [['@/app/*', '@/features/*', '@/ui/*']], 'The database knows no screens.'),
+  forbid(['src/db/**'], [['@/app/*', '@/server/*', '@/features/*', '@/ui/*']], 'The database knows no screens.'),
+  forbid(['src/server/**'], [['@/app/*', '@/features/*', '@/ui/*']], 'What answers requests knows no screens.'),
   forbid(
     ['src/workers/**', 'src/cli/**'],
-    [['@/db', '@/db/*', '@/app/*', '@/features/*', '@/ui/*']],
+    [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*', '@/ui/*']],
     'A thin door into the core.',
   ),
 )

@@ -41,14 +41,10 @@ declare global {
 /** Runs the built application with a database of its own, and a browser, while something is measured. */
 export async function whileServed<T>(measure: (served: Served) => Promise<T>): Promise<T> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      env: { ...process.env, NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
-      stdio: 'ignore',
-    },
-  )
+  const server = spawn(process.execPath, ['scripts/serve.mjs'], {
+    env: { ...process.env, PORT: String(port), NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
+    stdio: 'ignore',
+  })
   const browser = await chromium.launch(launch)
   try {
     for (let tries = 0; tries < 100 && !(await fetch(`${base}/api/networks`).catch(() => null)); tries++)

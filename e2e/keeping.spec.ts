@@ -11,11 +11,10 @@ const data = mkdtempSync(join(tmpdir(), 'nodrel-keeping-'))
 let server: ChildProcess
 
 async function start(): Promise<void> {
-  server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { env: { ...process.env, NODREL_DATA: data }, stdio: 'ignore' },
-  )
+  server = spawn(process.execPath, ['scripts/serve.mjs'], {
+    env: { ...process.env, PORT: String(port), NODREL_DATA: data },
+    stdio: 'ignore',
+  })
   await expect(async () => expect((await fetch(`${base}/api/networks`)).status).toBe(200)).toPass({ timeout: 20_000 })
 }
 

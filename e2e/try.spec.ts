@@ -31,7 +31,7 @@ async function begin(page: Page) {
   // Until the page has come to life, a press does nothing.
   await expect(async () => {
     await page.getByRole('button', { name: 'Try', exact: true }).click({ timeout: 1000 })
-    await expect(page.getByText('what you do here is kept')).toBeVisible({ timeout: 2000 })
+    await expect(page.locator('[data-try] [data-saving="saved"]')).toBeVisible({ timeout: 2000 })
   }).toPass()
 }
 

@@ -1,7 +1,14 @@
+import Database from 'better-sqlite3'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { document, worked } from '../../../test/documents'
+import { randomNetwork } from '../../../test/randomNetwork'
+import { database } from '@/db'
+import { GET as bin, DELETE as emptyBin } from './bin/route'
+import { DELETE as forget } from './bin/[id]/route'
+import { dispatch } from './dispatch'
+import { GET as logbook } from './logbook/route'
 import { GET as list, POST as create } from './networks/route'
 import { DELETE as remove, GET as find, PUT as save } from './networks/[id]/route'
 import { GET as analysis } from './networks/[id]/analysis/route'
@@ -21,7 +28,7 @@ const request = (
 ) =>
   new Request(url + query, {
     method,
-    headers,
+    headers: { host: '127.0.0.1:3000', ...headers },
     body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
   })
 const at = (id: string) => ({ params: Promise.resolve({ id }) })
@@ -65,7 +72,7 @@ test('a save names its version; an old one is answered with the newer record', a
   })
 })
 
-test('deleting can be undone', async () => {
+test('deleting puts into the bin, which is put back from, or emptied for good', async () => {
   const { id } = await made()
   expect((await remove(request('DELETE'), at(id))).status).toBe(204)
   expect((await find(request('GET'), at(id))).status).toBe(404)
@@ -73,6 +80,137 @@ test('deleting can be undone', async () => {
   expect(await (await restore(request('POST'), at(id))).json()).toMatchObject({ id, version: 1 })
   expect((await find(request('GET'), at(id))).status).toBe(200)
   expect((await restore(request('POST'), at('none'))).status).toBe(404)
+  const other = await made('Another')
+  for (const it of [id, other.id]) await remove(request('DELETE'), at(it))
+  const { days, networks } = await (await bin(request('GET'))).json()
+  expect([days, networks.length]).toEqual([30, 2])
+  expect(networks[0]).toMatchObject({ id: other.id, title: 'Another', resistors: 5, deletedAt: expect.any(String) })
+  expect((await forget(request('DELETE'), at(id))).status).toBe(204)
+  expect((await forget(request('DELETE'), at(id))).status).toBe(404)
+  expect((await restore(request('POST'), at(id))).status).toBe(404)
+  expect((await emptyBin(request('DELETE'))).status).toBe(204)
+  expect((await (await bin(request('GET'))).json()).networks).toEqual([])
+})
+
+test('the logbook is read in pages; cards come when they are worked out', async () => {
+  await made('Carded one')
+  const page = async (query: string) => (await logbook(request('GET', undefined, {}, query))).json()
+  const first = await page('?search=carded')
+  expect(first).toMatchObject({ found: 1, entries: [{ title: 'Carded one', resistors: 5, fresh: false, card: null }] })
+  let entry = first.entries[0]
+  for (let i = 0; i < 200 && !entry.fresh; i++) {
+    await new Promise((next) => setTimeout(next, 20))
+    entry = (await page('?search=carded')).entries[0]
+  }
+  expect(entry).toMatchObject({ fresh: true, card: { picture: { parts: { length: 5 } } } })
+  expect((await page('?count=2&by=title')).entries).toHaveLength(2)
+  for (const query of ['?count=0', '?count=1000', '?from=-1', '?by=best', '?nodes=stars'])
+    expect([query, (await logbook(request('GET', undefined, {}, query))).status]).toEqual([query, 400])
+})
+
+test('every door is found by its path', () => {
+  for (const path of ['/api/networks', '/api/networks/n', '/api/networks/n/analysis', '/api/logbook', '/api/bin/n'])
+    expect([path, dispatch(request('DELETE'), path) === null]).toEqual([path, !/^.api.(networks|bin).n$/.test(path)])
+  expect(dispatch(request('GET'), '/api/stars')).toBeNull()
+  expect(dispatch(request('PATCH'), '/api/networks')).toBeNull()
+})
+
+describe('under names and from pages that are not its own', () => {
+  test.each([
+    [{ host: 'rebound.example' }, 421],
+    [{ origin: 'null' }, 403],
+    [{ origin: 'garbage' }, 403],
+    [{ origin: 'http://elsewhere.example' }, 403],
+    [{ 'sec-fetch-site': 'cross-site' }, 403],
+  ])('%j nothing is read or changed', async (headers, status) => {
+    const { id } = await made()
+    expect((await list(request('GET', undefined, headers as Record<string, string>))).status).toBe(status)
+    expect((await remove(request('DELETE', undefined, headers as Record<string, string>), at(id))).status).toBe(status)
+    expect((await find(request('GET'), at(id))).status).toBe(200)
+  })
+})
+
+test('a body is refused while it comes, not after', async () => {
+  let sent = 0
+  const endless = new ReadableStream<Uint8Array>({
+    pull(controller) {
+      sent += 1
+      controller.enqueue(new Uint8Array(64 * 1024).fill(0x20))
+    },
+  })
+  const headers = { host: '127.0.0.1:3000', 'content-type': 'application/json' }
+  const refused = await create(
+    new Request(url, { method: 'POST', headers, body: endless, duplex: 'half' } as RequestInit),
+  )
+  expect(refused.status).toBe(413)
+  expect(sent).toBeLessThan(40)
+  const said = { ...headers, 'content-length': String(2 ** 31) }
+  expect((await create(new Request(url, { method: 'POST', headers: said, body: '{}' }))).status).toBe(413)
+})
+
+test('what nests too deep is refused, and ids that mean something elsewhere are not found', async () => {
+  const deep = `{"document":${'['.repeat(5000)}${']'.repeat(5000)}}`
+  expect((await create(request('POST', deep))).status).toBe(400)
+  const nested = `{"a":`.repeat(5000) + '1' + '}'.repeat(5000)
+  const text = JSON.stringify(document(worked)).replace('"notes"', '"more"').replace(/}$/, `,"own":${nested}}`)
+  expect((await create(request('POST', text))).status).toBe(400)
+  for (const id of ['constructor', '__proto__', '%ff', "' OR 1=1 --", 'x'.repeat(5000)])
+    expect([id, (await find(request('GET'), at(id))).status]).toEqual([id, 404])
+})
+
+test('a large document is judged on a thread, and comes back byte for byte', async () => {
+  const large = { ...randomNetwork(3, 3000), title: 'Large' }
+  const { id } = await (await create(request('POST', { document: large }))).json()
+  const got = await (await find(request('GET'), at(id))).text()
+  expect(got.endsWith(`"document":${JSON.stringify(large)}}`)).toBe(true)
+  const wrong = { ...large, parts: large.parts.map((it) => ({ ...it, resistance: '-1' })) }
+  const refused = await save(request('PUT', { version: 1, document: wrong }), at(id))
+  expect(refused.status).toBe(400)
+  expect((await refused.json()).problems).toHaveLength(200)
+  expect(await (await analysis(request('GET'), at(id))).json()).toMatchObject({ status: 'solved', arithmetic: 'float' })
+})
+
+test('a network damaged from outside is said as damaged, and the others are listed with it', async () => {
+  const { id } = await made('Damaged')
+  const other = await made('Sound')
+  database().sqlite.prepare('UPDATE networks SET document = ? WHERE id = ?').run('{"parts":[nu', id)
+  expect(await (await find(request('GET'), at(id))).json()).toMatchObject({ document: null, kept: '{"parts":[nu' })
+  const { networks } = await (await list(request('GET'))).json()
+  expect(networks.find((it: { id: string }) => it.id === id)).toMatchObject({ title: 'Damaged', document: null })
+  expect(networks.find((it: { id: string }) => it.id === other.id).document.parts).toHaveLength(6)
+  expect((await analysis(request('GET'), at(id))).status).toBe(400)
+})
+
+test('a full disk acknowledges nothing, and goes on when there is room', async () => {
+  const { sqlite } = database()
+  const before = await made('Before')
+  sqlite.pragma('wal_checkpoint(TRUNCATE)')
+  const pages = sqlite.pragma('page_count', { simple: true }) as number
+  sqlite.pragma(`max_page_count = ${pages}`)
+  const big = document(worked, { title: 'Big', notes: 'x'.repeat(20_000) })
+  const answers = await Promise.all([
+    create(request('POST', { document: big })),
+    save(request('PUT', { version: 1, document: big }), at(before.id)),
+    saveAttempt(request('PUT', { version: 0, of: 'y'.repeat(20_000), moves: [] }), at(before.id)),
+  ])
+  expect(answers.map(({ status }) => status)).toEqual([507, 507, 507])
+  expect((await answers[0].json()).problems[0].message).toContain('nodrel.db')
+  expect(await (await find(request('GET'), at(before.id))).json()).toMatchObject({ version: 1, title: 'Before' })
+  expect((await attempt(request('GET'), at(before.id))).status).toBe(204)
+  sqlite.pragma('max_page_count = 1000000')
+  expect((await save(request('PUT', { version: 1, document: big }), at(before.id))).status).toBe(200)
+  expect(await (await find(request('GET'), at(before.id))).json()).toMatchObject({ version: 2, title: 'Big' })
+})
+
+test('a database that another program holds is waited for, while others are answered', async () => {
+  const { id } = await made('Held')
+  const other = new Database(database().file)
+  other.exec('BEGIN IMMEDIATE')
+  const saving = save(request('PUT', { version: 1, document: document(worked, { title: 'Waited' }) }), at(id))
+  expect((await find(request('GET'), at(id))).status).toBe(200)
+  other.exec('ROLLBACK')
+  expect((await saving).status).toBe(200)
+  other.close()
 })
 
 test('bad input is refused with problems, and nothing is kept', async () => {
@@ -98,7 +236,7 @@ test('bad input is refused with problems, and nothing is kept', async () => {
         request(
           'POST',
           { document: document(worked) },
-          { 'content-type': 'application/json', origin: 'http://elsewhere.example', host: '127.0.0.1:3000' },
+          { 'content-type': 'application/json', origin: 'http://elsewhere.example' },
         ),
       ),
     ),
@@ -148,11 +286,19 @@ describe('an attempt', () => {
       { do: 'value', element: -1, quantity: 'current', answer: '3' },
       { do: 'hint', strength: 9 },
       { do: 'undo', more: true },
+      { do: 'constructor' },
+      { do: 'toString' },
+      { do: ['undo'] },
     ]) {
       const refused = await keep(id, { of: 'it', moves: [move], version: 0 })
       expect([refused.status, move]).toEqual([400, move])
     }
+    const many = (count: number) =>
+      new Array(count).fill({ do: 'combine', members: [1, 2], kind: 'series', answer: '3' })
+    for (const moves of [many(5001), new Array(400_000).fill(0), 'none', { length: 3 }])
+      expect((await keep(id, { of: 'it', moves, version: 0 })).status).toBe(400)
     expect((await attempt(request('GET'), at(id))).status).toBe(204)
+    expect((await keep(id, { of: 'it', moves: many(5000), version: 0 })).status).toBe(200)
     expect((await attempt(request('GET'), at('none'))).status).toBe(404)
     expect((await keep('none', { of: 'it', moves, version: 0 })).status).toBe(404)
   })

@@ -6,7 +6,7 @@
 export { answerProblem, readAnswer, type Answer } from './answer'
 export { hintFor, type Hint } from './hint'
 export type { Judgement, Move, Own, Position, Quantity, StopReason, Strength } from './move'
-export { mostMoves, readMoves, type ReadMoves } from './readMoves'
+export { readMoves, type ReadMoves } from './readMoves'
 export { wordRemark } from './remark'
 export { goalsOf, isDone, replay } from './replay'
 export { slipNames, type Slip } from './slips'

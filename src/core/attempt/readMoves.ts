@@ -1,7 +1,7 @@
 import type { Move } from './move'
 
 /** The most moves that an attempt may have: many times what the longest worksheet takes. */
-export const mostMoves = 5000
+const mostMoves = 5000
 const mostMembers = 1000
 const longestAnswer = 100
 

@@ -12,12 +12,12 @@ export function Bin({ onClose, onChange }: { readonly onClose: () => void; reado
   const [bin, setBin] = useState<BinContent | null>(null)
   /** What is asked about before it is deleted for good: one network, or all. */
   const [asking, setAsking] = useState<string | 'all' | null>(null)
-  const load = useCallback(async () => {
-    const answer = await api.bin()
+  const show = useCallback((answer: Awaited<ReturnType<typeof api.bin>>) => {
     if (answer.ok) setBin(answer.body)
     else toast.error(problemText(answer.problems))
   }, [])
-  useEffect(() => void load(), [load])
+  const load = () => api.bin().then(show)
+  useEffect(() => void api.bin().then(show), [show])
   const putBack = async (id: string) => {
     const answer = await api.restore(id)
     if (!answer.ok && answer.status !== 404) toast.error(problemText(answer.problems))

@@ -55,9 +55,9 @@ async function findLeft(): Promise<Left[]> {
 export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
   const [left, setLeft] = useState<readonly Left[]>([])
   const router = useRouter()
-  const look = useCallback(async () => setLeft(await findLeft()), [])
+  const look = useCallback(() => findLeft().then(setLeft), [])
   useEffect(() => {
-    void look()
+    void findLeft().then(setLeft)
     window.addEventListener('storage', look)
     return () => window.removeEventListener('storage', look)
   }, [look])

@@ -1,6 +1,6 @@
 'use client'
 
-import { useCallback, useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { isDocument } from '@/core/network'
 import { api, problemText, type SavedNetwork } from '../api'
 import { Button } from '../Button'
@@ -11,13 +11,14 @@ import { OpenNetwork } from './OpenNetwork'
 export function FetchNetwork({ id, children }: { readonly id: string; readonly children: ReactNode }) {
   const [record, setRecord] = useState<SavedNetwork | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
-  const fetchIt = useCallback(async () => {
-    const answer = await api.find(id)
-    if (!answer.ok) setTrouble(problemText(answer.problems))
-    else if (!isDocument(answer.body.document)) setTrouble('what is kept of it is damaged')
-    else setRecord(answer.body)
-  }, [id])
-  useEffect(() => void fetchIt(), [fetchIt])
+  const [tries, setTries] = useState(0)
+  useEffect(() => {
+    void api.find(id).then((answer) => {
+      if (!answer.ok) setTrouble(problemText(answer.problems))
+      else if (!isDocument(answer.body.document)) setTrouble('what is kept of it is damaged')
+      else setRecord(answer.body)
+    })
+  }, [id, tries])
   if (record)
     return (
       <OpenNetwork key={id} record={record}>
@@ -32,7 +33,7 @@ export function FetchNetwork({ id, children }: { readonly id: string; readonly c
     )
   const again = () => {
     setTrouble(null)
-    void fetchIt()
+    setTries(tries + 1)
   }
   return (
     <Notice title="This network cannot be opened">

@@ -54,3 +54,18 @@ test('fields are changed, and what is known follows a name', () => {
   expect(removePart(known, 1)).not.toHaveProperty('known')
   expect(rows(addPart(document(worked))).at(-1)).toBe('R6 resistor')
 })
+
+test('twenty thousand rows are placed, those without a name by the next free one', () => {
+  const text = Array.from({ length: 20_000 }, (_, i) => `p${i}\tp${i + 1}\t${i % 90 === 0 ? '' : i + 1}`).join('\n')
+  const { document, added, replaced, refused } = pasteRows(one, text)
+  expect([added, replaced, refused.length, document.parts.length]).toEqual([20_000, 0, 0, 20_000 + one.parts.length])
+  expect(new Set(document.parts.map(({ name }) => name)).size).toBe(document.parts.length)
+  const again = pasteRows(
+    document,
+    document.parts
+      .slice(2)
+      .map((it) => `${it.name}\t${it.from}\tq\t5`)
+      .join('\n'),
+  )
+  expect([again.added, again.replaced]).toEqual([0, 20_000])
+})

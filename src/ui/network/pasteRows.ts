@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { isName, kinds, type NetworkDocument, type PartDocument } from '@/core/network'
 import { readQuantity, quantityProblem } from '@/core/quantity'
-import { freeName, letterOf } from '@/core/sketch'
+import { letterOf } from '@/core/sketch'
 import type { Field } from './partRows'
 
 type Column = Field | 'tolerance' | 'rating'
@@ -47,7 +47,18 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   )
   const first = rows[0]?.map((cell) => headings[cell.toLowerCase()])
   const headed = first !== undefined && first.filter(Boolean).length >= 3
-  let result = document
+  const parts = [...document.parts]
+  // Each row is placed without looking through all the others: a spreadsheet may bring tens of thousands.
+  const placeOf = new Map(parts.map(({ name }, i) => [name, i]))
+  let supplyAt = parts.findIndex(isSupply)
+  let known = document.known
+  const nextNumber = new Map<string, number>()
+  const freeName = (letter: string) => {
+    let number = nextNumber.get(letter) ?? 1
+    while (placeOf.has(`${letter}${number}`)) number++
+    nextNumber.set(letter, number)
+    return `${letter}${number}`
+  }
   let added = 0
   let replaced = 0
   const refused: string[] = []
@@ -57,28 +68,39 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
     if (!fields) return refused.push(`${row}: ${cells.length} columns; give name, kind, from, to, value`)
     const cell = (field: Column) => cells[fields.indexOf(field)] ?? ''
     if (cell('from') === '' || cell('to') === '') return refused.push(`${row}: the points are missing`)
-    const part = partOf(cell, result)
+    const part = partOf(cell, freeName)
     const problem = problemOf(part)
     if (problem !== null) return refused.push(`${row}: ${part.name}: ${problem}`)
-    const supply = part.kind === 'source' || part.kind === 'terminals'
-    const place = result.parts.findIndex(
-      ({ name, kind }) => name === part.name || (supply && (kind === 'source' || kind === 'terminals')),
-    )
-    if (place < 0) added++
-    else replaced++
-    const { known, ...rest } = result
-    const parts = place < 0 ? [...result.parts, part] : result.parts.map((it, at) => (at === place ? part : it))
-    result = known && !(supply && part.voltage !== undefined) ? { ...result, parts } : { ...rest, parts }
+    const place = placeOf.get(part.name) ?? (isSupply(part) && supplyAt >= 0 ? supplyAt : -1)
+    if (place < 0) {
+      added++
+      placeOf.set(part.name, parts.length)
+      if (isSupply(part)) supplyAt = parts.length
+      parts.push(part)
+    } else {
+      replaced++
+      placeOf.delete(parts[place].name)
+      placeOf.set(part.name, place)
+      parts[place] = part
+      if (isSupply(part)) supplyAt = place
+      else if (supplyAt === place) supplyAt = -1
+    }
+    if (isSupply(part) && part.voltage !== undefined) known = undefined
     return undefined
   })
-  return { document: result, added, replaced, refused }
+  const { known: _before, ...rest } = document
+  return { document: { ...rest, ...(known && { known }), parts }, added, replaced, refused }
 }
 
-function partOf(cell: (field: Column) => string, document: NetworkDocument): PartDocument {
+function isSupply({ kind }: PartDocument): boolean {
+  return kind === 'source' || kind === 'terminals'
+}
+
+function partOf(cell: (field: Column) => string, freeName: (letter: string) => string): PartDocument {
   const value = cell('value')
   const name = cell('name')
   const kind = cell('kind').toLowerCase() || guessKind(name, value)
-  const part = { name: name || freeName(document, letterOf(kind)), kind, from: cell('from'), to: cell('to') }
+  const part = { name: name || freeName(letterOf(kind)), kind, from: cell('from'), to: cell('to') }
   if (kind === 'source') return value === '' ? part : { ...part, voltage: value }
   if (kind !== 'resistor') return part
   const [tolerance, rating] = [cell('tolerance'), cell('rating')]

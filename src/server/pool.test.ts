@@ -1,0 +1,49 @@
+import { document, worked } from '../../test/documents'
+import { randomNetwork } from '../../test/randomNetwork'
+import { onThread, TooLong, TooMuch } from './pool'
+import { perform } from './task'
+
+const text = JSON.stringify(document(worked))
+
+test('a thread does what the main thread would do', async () => {
+  for (const task of [
+    { task: 'analyse', document: text } as const,
+    { task: 'card', document: text, nodes: 'letters', form: 'loop' } as const,
+    { task: 'judge', kind: 'save', text: `{"version":3,"document":${text}}` } as const,
+    { task: 'judge', kind: 'create', text: '{' } as const,
+    { task: 'card', document: 'damaged', nodes: 'numbers', form: 'line' } as const,
+  ])
+    expect(await onThread(task)).toEqual(perform(task))
+})
+
+test('many tasks are answered in turn, each with its own', async () => {
+  const wanted = Array.from({ length: 40 }, (_, i) => JSON.stringify(document(['E1 A B 12', `R1 A B ${i + 1}`])))
+  const got = await Promise.all(wanted.map((it) => onThread({ task: 'analyse', document: it })))
+  expect(got.map((it) => (JSON.parse(it.text) as { equivalent: { value: number } }).equivalent.value)).toEqual(
+    wanted.map((_, i) => i + 1),
+  )
+})
+
+test('what takes too long is stopped, and the next is done all the same', async () => {
+  const long = randomNetwork(5, 2500)
+  const digits = '7'.repeat(90)
+  const parts = long.parts.map((it) =>
+    it.kind === 'resistor' ? { ...it, resistance: `${digits}1.${it.name.slice(1)}` } : it,
+  )
+  const endless = onThread({ task: 'analyse', document: JSON.stringify({ ...long, parts }), arithmetic: 'exact' })
+  const after = onThread({ task: 'analyse', document: text })
+  const save = onThread({ task: 'judge', kind: 'create', text })
+  await expect(save).resolves.toMatchObject({ ok: true })
+  await expect(endless).rejects.toBeInstanceOf(TooLong)
+  await expect(after).resolves.toMatchObject({ refused: false })
+})
+
+test('more than can wait is turned away at once', async () => {
+  const asked = Array.from({ length: 260 }, () =>
+    onThread({ task: 'card', document: text, nodes: 'numbers', form: 'line' }),
+  )
+  const done = await Promise.allSettled(asked)
+  const turnedAway = done.filter((it) => it.status === 'rejected' && it.reason instanceof TooMuch)
+  expect(turnedAway).toHaveLength(59)
+  expect(done.filter(({ status }) => status === 'fulfilled')).toHaveLength(201)
+})
