@@ -5,13 +5,19 @@ import { attempts, cards, networks } from './schema'
 
 /** A network as it is kept; its document is JSON text. */
 export type NetworkRow = typeof networks.$inferSelect & {
-  /** Whether the text is a document: an object with a list of parts. Only what was damaged from outside is not. */
+  /**
+   * Whether the text is a document: an object with a list of parts that are objects, or of a long one any JSON with a list
+   * of parts. Only what was damaged from outside is not.
+   */
   readonly sound: boolean
 }
 
+/** Documents longer than this are not gone through part by part each time they are read. In characters. */
+const long = 100_000
+
 const { document } = networks
 const sound = sql<number>`case when json_valid(${document}) and json_type(${document}, '$.parts') = 'array'
-  then not exists (select 1 from json_each(${document}, '$.parts') as part where part.type <> 'object') else 0 end`
+  then length(${document}) > ${long} or not exists (select 1 from json_each(${document}, '$.parts') as part where part.type <> 'object') else 0 end`
 
 /** Days that a deleted network stays in the bin. */
 export const daysInBin = 30
@@ -52,6 +58,18 @@ export function createNetwork(db: Db, columns: Columns): NetworkRow {
   return { ...row, resistors: columns.resistors, deletedAt: null, sound: true }
 }
 
+/** The text of a network's document with its version, to be worked out; null if there is no such network. */
+export function findText(db: Db, id: string): { readonly document: string; readonly version: number } | null {
+  const { document, version } = networks
+  return (
+    db
+      .select({ document, version })
+      .from(networks)
+      .where(and(eq(networks.id, id), there))
+      .all()[0] ?? null
+  )
+}
+
 export type Saved =
   | { readonly result: 'saved'; readonly row: NetworkRow }
   /** Somebody saved in between: the network as it is now. */
@@ -60,12 +78,19 @@ export type Saved =
 
 /** Saves a document over the version it was based on; nothing is overwritten if that is not the newest. */
 export function saveNetwork(db: Db, id: string, basedOn: number, columns: Columns): Saved {
-  const row = findNetwork(db, id)
-  if (!row) return { result: 'missing' }
-  if (row.version !== basedOn) return { result: 'conflict', row }
+  const kept = db
+    .select({ version: networks.version, createdAt: networks.createdAt })
+    .from(networks)
+    .where(and(eq(networks.id, id), there))
+    .all()[0]
+  if (!kept) return { result: 'missing' }
+  if (kept.version !== basedOn) {
+    const row = findNetwork(db, id)
+    return row ? { result: 'conflict', row } : { result: 'missing' }
+  }
   const next = { ...columns, version: basedOn + 1, updatedAt: new Date() }
   db.update(networks).set(next).where(eq(networks.id, id)).run()
-  return { result: 'saved', row: { ...row, ...next, sound: true } }
+  return { result: 'saved', row: { id, createdAt: kept.createdAt, deletedAt: null, ...next, sound: true } }
 }
 
 /** Puts a network into the bin, where it stays for {@link daysInBin} days. False if there is none. */

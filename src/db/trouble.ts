@@ -38,7 +38,7 @@ const kinds: readonly (readonly [RegExp, TroubleKind])[] = [
 export function troubleOf(error: unknown, file: string): DatabaseTrouble | null {
   if (error instanceof DatabaseTrouble) return error
   // Drizzle wraps the error of a query in one of its own.
-  for (let it: unknown = error; it instanceof Error; it = it.cause) {
+  for (let it = error; typeof it === 'object' && it !== null; it = (it as { cause?: unknown }).cause) {
     const { code } = it as { code?: unknown }
     const kind = typeof code === 'string' ? kinds.find(([pattern]) => pattern.test(code)) : undefined
     if (kind) return new DatabaseTrouble(kind[1], file, { cause: error })

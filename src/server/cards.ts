@@ -1,4 +1,4 @@
-import { findNetwork, read, readLogbook, saveCard, write, type CardStyle, type LogbookQuery } from '@/db'
+import { findText, read, readLogbook, saveCard, write, type CardStyle, type LogbookQuery } from '@/db'
 import type { Form } from '@/core'
 import type { Naming } from '@/core/nodes'
 import { onThread } from './pool'
@@ -53,7 +53,7 @@ function workOut(ids: readonly string[], style: Style): void {
 const tooLarge = JSON.stringify({ answer: 'too large for a card: open it', picture: null, nodeLabels: [] })
 
 async function workOutOne(id: string, style: Style): Promise<void> {
-  const row = await read((db) => findNetwork(db, id))
+  const row = await read((db) => findText(db, id))
   if (!row) return
   const { nodes, form } = style
   const card = await onThread({ task: 'card', document: row.document, nodes, form }).catch(() => tooLarge)

@@ -18,8 +18,8 @@ export type Task =
 /** What comes of a task. */
 export interface Outcomes {
   readonly judge: Verdict<keyof Judged>
-  /** The analysis as JSON text. */
-  readonly analyse: { readonly refused: boolean; readonly text: string }
+  /** The analysis as JSON, in UTF-8. */
+  readonly analyse: { readonly refused: boolean; readonly bytes: Uint8Array<ArrayBuffer> }
   /** The card as JSON text. */
   readonly card: string
 }
@@ -32,7 +32,7 @@ export function perform(task: Task): Outcomes[Task['task']] {
     case 'analyse': {
       const { document, arithmetic, order } = task
       const result = analyse(valueOf(document), { arithmetic, order })
-      return { refused: result.status === 'refused', text: JSON.stringify(result) }
+      return { refused: result.status === 'refused', bytes: new TextEncoder().encode(JSON.stringify(result)) }
     }
     case 'card':
       return JSON.stringify(cardOf(valueOf(task.document), task))

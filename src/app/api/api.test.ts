@@ -108,11 +108,22 @@ test('the logbook is read in pages; cards come when they are worked out', async 
     expect([query, (await logbook(request('GET', undefined, {}, query))).status]).toEqual([query, 400])
 })
 
-test('every door is found by its path', () => {
-  for (const path of ['/api/networks', '/api/networks/n', '/api/networks/n/analysis', '/api/logbook', '/api/bin/n'])
-    expect([path, dispatch(request('DELETE'), path) === null]).toEqual([path, !/^.api.(networks|bin).n$/.test(path)])
-  expect(dispatch(request('GET'), '/api/stars')).toBeNull()
-  expect(dispatch(request('PATCH'), '/api/networks')).toBeNull()
+test('every door is found by its path, and nothing else is', async () => {
+  const { id } = await made('By its path')
+  const ask = async (path: string, method = 'GET') => {
+    const answered = dispatch(request(method), path)
+    return answered === null ? null : (await answered).status
+  }
+  expect(await ask(`/api/networks/${id}`)).toBe(200)
+  expect(await ask(`/api/networks/${id}/analysis`)).toBe(200)
+  expect(await ask(`/api/networks/${id}/attempt`)).toBe(204)
+  expect(await ask('/api/networks/n%20one', 'DELETE')).toBe(404)
+  expect([await ask('/api/logbook'), await ask('/api/bin')]).toEqual([200, 200])
+  expect([await ask('/api/stars'), await ask('/api/networks', 'PATCH'), await ask(`/api/networks/${id}/x`)]).toEqual([
+    null,
+    null,
+    null,
+  ])
 })
 
 describe('under names and from pages that are not its own', () => {

@@ -6,10 +6,10 @@ import { judge, type Judged } from '@/server/judge'
 import { onThread, TooLarge, TooLong, TooMuch } from '@/server/pool'
 import { refuse, Refused } from '@/server/refusal'
 
-/** JSON that is text already. */
+/** JSON that is text already, or its bytes. */
 export class JsonText {
   constructor(
-    readonly text: string,
+    readonly text: string | Uint8Array<ArrayBuffer>,
     readonly status = 200,
   ) {}
 }
@@ -47,7 +47,7 @@ function refusalOf(error: unknown): Refused {
   return refuse(500, 'Nodrel failed at this; the fault is its own')
 }
 
-function jsonResponse(text: string, status: number): Response {
+function jsonResponse(text: JsonText['text'], status: number): Response {
   return new Response(text, { status, headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } })
 }
 

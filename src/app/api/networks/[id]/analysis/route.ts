@@ -1,5 +1,5 @@
 import type { ArithmeticName } from '@/core'
-import { findNetwork, read } from '@/db'
+import { findText, read } from '@/db'
 import { onThread } from '@/server/pool'
 import { analysisQuery, answer, JsonText, missing, readQuery } from '../../../doors'
 
@@ -11,14 +11,14 @@ export function GET(
   return answer(request, async () => {
     const { arithmetic, order } = await readQuery(request, analysisQuery)
     const { id } = await params
-    const row = await read((db) => findNetwork(db, id))
+    const row = await read((db) => findText(db, id))
     if (!row) throw missing()
-    const { refused, text } = await onThread({
+    const { refused, bytes } = await onThread({
       task: 'analyse',
       document: row.document,
       arithmetic: arithmetic as ArithmeticName | undefined,
       order,
     })
-    return new JsonText(text, refused ? 400 : 200)
+    return new JsonText(bytes, refused ? 400 : 200)
   })
 }
