@@ -40,6 +40,15 @@ test('a network is duplicated, deleted, and brought back', async ({ page }) => {
   await expect(copies).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(copies).toHaveCount(1)
+  // And once more from the bin, which is there also when the note is gone.
+  await page.getByRole('button', { name: 'Delete Dummy load for 12 V packs, copy' }).click()
+  await expect(copies).toHaveCount(0)
+  await page.reload()
+  await page.getByRole('button', { name: 'Bin', exact: true }).click()
+  const bin = page.getByRole('dialog', { name: 'Bin' })
+  await bin.getByRole('button', { name: 'Put Dummy load for 12 V packs, copy back' }).click()
+  await page.keyboard.press('Escape')
+  await expect(copies).toHaveCount(1)
 })
 
 test('a document goes out as a file and comes in again', async ({ page }) => {

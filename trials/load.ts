@@ -43,7 +43,7 @@ export function loadRows(): Promise<Row[]> {
                     ? await served.ask('GET', `/api/networks/${it.id}/analysis`)
                     : turn < 19
                       ? await served.ask('GET', '/api/networks')
-                      : await served.ask('GET', '/api/logbook?count=36')
+                      : await served.ask('GET', '/api/logbook?count=24')
           if (status !== 200) failed += 1
           else if (turn >= 8 && turn < 14) it.version = (JSON.parse(text) as { version: number }).version
           else if (turn >= 14 && turn < 16) it.attempt = (JSON.parse(text) as { version: number }).version

@@ -1,5 +1,5 @@
-import { analyse, cardOf, type ArithmeticName, type Form } from '@/core'
-import { readJson } from '@/core/network'
+import { analyse, cardOf, exactCost, type ArithmeticName, type Form } from '@/core'
+import { readJson, readNetwork } from '@/core/network'
 import type { Naming } from '@/core/nodes'
 import type { Order } from '@/core/reduction'
 import { judge, type Judged, type Verdict } from './judge'
@@ -25,6 +25,7 @@ export interface Outcomes {
 }
 
 /** Performs a task, on whatever thread it is called. */
+export function perform<T extends Task>(task: T): Outcomes[T['task']]
 export function perform(task: Task): Outcomes[Task['task']] {
   switch (task.task) {
     case 'judge':
@@ -37,6 +38,16 @@ export function perform(task: Task): Outcomes[Task['task']] {
     case 'card':
       return JSON.stringify(cardOf(valueOf(task.document), task))
   }
+}
+
+/** What is analysed at once: small enough to hold nobody up longer than the thread's turn would take. */
+const quick = { text: 8 * 1024, parts: 60, cost: 2e6 }
+
+/** Whether an analysis takes so little that it need not go to a thread. */
+export function isQuick(document: string): boolean {
+  if (document.length > quick.text) return false
+  const read = readNetwork(valueOf(document))
+  return read.ok && read.network.parts.length <= quick.parts && exactCost(read.network) <= quick.cost
 }
 
 /** What is kept was read when it came in; damaged since, it is no document. */

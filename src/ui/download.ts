@@ -17,7 +17,7 @@ export function downloadBlob(name: string, content: Blob): void {
 
 /** A title as a file name. */
 export function fileName(title: string, ending: string): string {
-  const bare = title
+  const bare = String(title)
     .trim()
     .toLowerCase()
     .replace(/[^\p{L}\p{Nd}]+/gu, '-')

@@ -1,2 +1,2 @@
 /** How many networks the logbook shows at first, and adds at a time. */
-export const onePage = 36
+export const onePage = 24

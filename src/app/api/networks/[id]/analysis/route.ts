@@ -1,6 +1,7 @@
 import type { ArithmeticName } from '@/core'
 import { findText, read } from '@/db'
 import { onThread } from '@/server/pool'
+import { isQuick, perform } from '@/server/task'
 import { analysisQuery, answer, JsonText, missing, readQuery } from '../../../doors'
 
 /** The analysis of a kept network; `?arithmetic=` and `?order=` as on the command line. 422 where it takes too long. */
@@ -13,12 +14,13 @@ export function GET(
     const { id } = await params
     const row = await read((db) => findText(db, id))
     if (!row) throw missing()
-    const { refused, bytes } = await onThread({
+    const task = {
       task: 'analyse',
       document: row.document,
       arithmetic: arithmetic as ArithmeticName | undefined,
       order,
-    })
+    } as const
+    const { refused, bytes } = isQuick(row.document) ? perform(task) : await onThread(task)
     return new JsonText(bytes, refused ? 400 : 200)
   })
 }
