@@ -9,6 +9,7 @@ import { Button } from '@/ui/Button'
 import { download, fileName, saveDocument } from '@/ui/download'
 import { browserLocks, draftsIn, hold, readDraft } from '@/ui/saving/draft'
 import { browserStorage } from '@/ui/saving/draftStorage'
+import { savesAnswered } from '@/ui/saving/underWay'
 import { toast } from '@/ui/toast'
 
 /** Unsaved work that no open window holds. */
@@ -28,11 +29,13 @@ interface Left {
 const most = 50
 
 async function findLeft(): Promise<Left[]> {
+  // What the screen that was just left still saves, or keeps, is not left behind yet.
+  await savesAnswered()
   const found: Left[] = []
   for (const { kind, id, key } of draftsIn(browserStorage).slice(0, most)) {
     const release = await hold(browserLocks(), key)
     if (!release) continue
-    release()
+    await release()
     const text = browserStorage.read(key)
     if (text === null) continue
     const read = readDraft(text, kind === 'network' ? isDocument : () => true)

@@ -142,7 +142,6 @@ export function Logbook({ first }: { readonly first: string }) {
   const shown = entries.filter(({ id }, i) => !gone.has(id) && entries.findIndex((other) => other.id === id) === i)
   return (
     <div {...getRootProps({ className: 'min-h-screen' })}>
-      <input {...getInputProps({ 'aria-label': 'Files to import' })} />
       <Commands list={commands} />
       <TopBar
         right={
@@ -155,6 +154,7 @@ export function Logbook({ first }: { readonly first: string }) {
         <h1 className="font-medium">Logbook</h1>
       </TopBar>
       <main className="mx-auto max-w-6xl p-4">
+        <input {...getInputProps({ 'aria-label': 'Files to import' })} />
         <div className="mb-4 flex flex-wrap items-center gap-2">
           <Button
             look="strong"

@@ -84,8 +84,9 @@ export function useAttempt(id: string, of: Worksheet): Attempt {
     const { place, left } = claimPlace('attempt', id)
     void Promise.all([api.attempt(id), left]).then(([answer, found]) => {
       if (gone) {
-        found?.leave()
-        return place.release()
+        void found?.leave()
+        void place.release()
+        return
       }
       const draft = found && draftOf(found.text, isTried)
       const known: Version<Tried> | null = !answer.ok
@@ -109,7 +110,7 @@ export function useAttempt(id: string, of: Worksheet): Attempt {
       if (found && draft) {
         made.takeUp(draft)
         found.take()
-      } else found?.leave()
+      } else void found?.leave()
     })
     return () => {
       gone = true

@@ -70,7 +70,6 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
   })
   return (
     <div {...getRootProps({ className: 'flex min-h-screen flex-col' })}>
-      <input {...getInputProps({ 'aria-label': 'A network document or parts list to put here' })} />
       <Commands list={commands} />
       <TopBar
         right={
@@ -105,34 +104,37 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
         <NetworkSaving />
         <ScreenTabs id={id} screen={screen} />
       </TopBar>
-      <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">
-        <SourceField store={store} />
-        <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
-        <div className="ml-auto flex flex-wrap gap-2">
-          <Button
-            tip="Bring in a network document, or a parts list (CSV)"
-            aria-label="Bring in a file"
-            className="h-9"
-            onClick={openFile}
-          >
-            <FilePlus2 size={16} aria-hidden />
-          </Button>
-          {actions}
+      <section aria-label="Entry">
+        <input {...getInputProps({ 'aria-label': 'A network document or parts list to put here' })} />
+        <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">
+          <SourceField store={store} />
+          <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
+          <div className="ml-auto flex flex-wrap gap-2">
+            <Button
+              tip="Bring in a network document, or a parts list (CSV)"
+              aria-label="Bring in a file"
+              className="h-9"
+              onClick={openFile}
+            >
+              <FilePlus2 size={16} aria-hidden />
+            </Button>
+            {actions}
+          </div>
         </div>
-      </div>
-      {isDragActive && (
-        <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
-          Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
-        </p>
-      )}
-      {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}
-      {busy && (
-        <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2 print:hidden">
-          <progress aria-label="Working out" className="w-40" /> Working out{' '}
-          {document.parts.length.toLocaleString('en')} parts
-          <Button onClick={cancel}>Cancel</Button>
-        </p>
-      )}
+        {isDragActive && (
+          <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
+            Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
+          </p>
+        )}
+        {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}
+        {busy && (
+          <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2 print:hidden">
+            <progress aria-label="Working out" className="w-40" /> Working out{' '}
+            {document.parts.length.toLocaleString('en')} parts
+            <Button onClick={cancel}>Cancel</Button>
+          </p>
+        )}
+      </section>
       {children}
     </div>
   )

@@ -63,14 +63,14 @@ export function keepNetwork(
 
   let stopped = false
   void Promise.all([left, api.find(id)]).then(([found, answer]) => {
-    if (stopped || !untouched()) return found?.leave()
+    if (stopped || !untouched()) return void found?.leave()
     if (answer.ok && answer.body.version > record.version && isDocument(answer.body.document)) {
       const { version, document } = answer.body
       saver.newer({ version, content: document })
       store.setState({ document })
     }
     const draft = found && draftOf(found.text, isDocument)
-    if (!found || !draft) return found?.leave()
+    if (!found || !draft) return void found?.leave()
     const { document: before, past } = store.getState()
     saver.takeUp(draft)
     found.take()

@@ -14,7 +14,7 @@ test('two windows keep their drafts apart; what a closed one left is taken up, w
   const second = window('2')
   expect(await second.left).toBeNull()
   second.place.keep('second')
-  first.place.release()
+  await first.place.release()
   await settled()
   const third = window('3')
   const left = await third.left
@@ -29,7 +29,7 @@ test('a draft that is left where it is can be found by the next window', async (
   storage.write('nodrel-draft:network:n:old', 'kept')
   storage.write('nodrel-draft:network:other:old', 'another network’s')
   const first = await claimPlace('network', 'n', storage, locks, '1').left
-  first?.leave()
+  await first?.leave()
   await settled()
   expect((await claimPlace('network', 'n', storage, locks, '2').left)?.text).toBe('kept')
   expect(draftsIn(storage).map(({ kind, id }) => `${kind} ${id}`)).toEqual(['network n', 'network other'])
@@ -39,7 +39,7 @@ test('without locks every draft counts as left behind', async () => {
   const storage = memoryStorage()
   const place: DraftPlace = claimPlace('attempt', 'n', storage, undefined, '1').place
   place.keep('mine')
-  place.release()
+  void place.release()
   expect((await claimPlace('attempt', 'n', storage, undefined, '2').left)?.text).toBe('mine')
 })
 

@@ -35,8 +35,8 @@ export function readDraft(text: string, fits: (content: unknown) => boolean): Re
 export interface DraftPlace {
   readonly keep: (text: string) => StorageTrouble | null
   readonly clear: () => void
-  /** Lets others have it: what is left in it is taken up by the next window. */
-  readonly release: () => void
+  /** Lets others have it: what is left in it is taken up by the next window. Resolves once they can. */
+  readonly release: () => Promise<void>
 }
 
 /** Drafts of everything that is saved, by what it is. */
@@ -77,7 +77,7 @@ export function claimPlace(
   const place: DraftPlace = {
     keep: (text) => storage.write(key, text),
     clear: () => storage.remove(key),
-    release: () => void held.then((release) => release?.()),
+    release: async () => (await held)?.(),
   }
   return { place, left: takeLeft(kind, id, key, storage, locks) }
 }
@@ -86,7 +86,7 @@ export function claimPlace(
 export interface LeftDraft {
   readonly text: string
   readonly take: () => void
-  readonly leave: () => void
+  readonly leave: () => Promise<void>
 }
 
 async function takeLeft(
@@ -102,14 +102,14 @@ async function takeLeft(
     if (!release) continue
     const text = storage.read(key)
     if (text === null) {
-      release()
+      await release()
       continue
     }
     return {
       text,
       take: () => {
         storage.remove(key)
-        release()
+        void release()
       },
       leave: release,
     }
@@ -117,16 +117,23 @@ async function takeLeft(
   return null
 }
 
-/** Holds a lock until the returned function is called; null if somebody else holds it. */
-export function hold(locks: Locks | undefined, name: string): Promise<(() => void) | null> {
-  if (!locks) return Promise.resolve(() => undefined)
+/** Holds a lock until the returned function is called, which resolves once others can have it; null if somebody has it. */
+export function hold(locks: Locks | undefined, name: string): Promise<(() => Promise<void>) | null> {
+  const free = () => Promise.resolve()
+  if (!locks) return Promise.resolve(free)
   return new Promise((taken) => {
-    locks
+    const released = locks
       .request(name, { ifAvailable: true }, (lock) => {
         if (!lock) return taken(null)
-        return new Promise<void>((release) => taken(release))
+        return new Promise<void>((release) =>
+          taken(() => {
+            release()
+            return released
+          }),
+        )
       })
       // Without the right to locks there are none.
-      .catch(() => taken(() => undefined))
+      .catch(() => taken(free))
+      .then(() => undefined)
   })
 }

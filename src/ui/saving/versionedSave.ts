@@ -256,7 +256,7 @@ export function versionedSave<T>({ confirmed: known, place, send, wrong, show }:
       clearTimeout(timer)
       await last
       clearTimeout(timer)
-      place.release()
+      await place.release()
     },
   }
   return saver
