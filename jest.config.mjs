@@ -1,5 +1,7 @@
 export default {
   testEnvironment: 'node',
+  // The database is held by the global object, and closed with the process.
+  testEnvironmentOptions: { globalsCleanup: 'off' },
   roots: ['<rootDir>/src', '<rootDir>/test'],
   testMatch: ['**/*.test.ts'],
   moduleNameMapper: { '^\\./thread$': '<rootDir>/test/thread.ts', '^@/(.*)$': '<rootDir>/src/$1' },

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { board, drawn, stroke } from './board'
-import { formulaField, newNetwork, openNetwork } from './helpers'
+import { formulaField, newNetwork, openNetwork, search } from './helpers'
 
 /**
  * Everything there is in light; in dark, where only the colours are others, what concerns colours.
@@ -21,7 +21,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
     test.use({ colorScheme })
     test('axe finds nothing on the logbook', async ({ page }) => {
-      await page.goto('/')
+      await search(page, 'Dew strip')
       await expect(page.getByRole('heading', { name: 'Dew strip, short', exact: true })).toBeVisible()
       await expectNoFaults(page)
     })

@@ -12,9 +12,15 @@ export async function newNetwork(page: Page, title: string, formula: string): Pr
 
 /** Opens a network of the sample set, or one made before, from the logbook. */
 export async function openNetwork(page: Page, title: string): Promise<void> {
-  await page.goto('/')
+  await search(page, title)
   await page.getByRole('link', { name: title, exact: true }).first().click()
   await page.waitForURL(/\/networks\//)
+}
+
+/** Opens the logbook at what has a text in its title or notes: it may be far down. */
+export async function search(page: Page, text: string): Promise<void> {
+  await page.goto('/')
+  await page.getByLabel('Search the logbook').fill(text)
 }
 
 export function formulaField(page: Page): Locator {

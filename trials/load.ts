@@ -1,3 +1,4 @@
+import http from 'node:http'
 import { chromium } from '@playwright/test'
 import type { Row } from '../bench/measure'
 import { browser } from '../e2e/browser'
@@ -121,10 +122,28 @@ export function heldUpRows(): Promise<Row[]> {
     await measure('20,000 parts, rounded:3', () =>
       served.ask('GET', `/api/networks/${most}/analysis?arithmetic=rounded:3`),
     )
+    const drawn = await made(served, randomNetwork(4, 120))
+    await measure('120 parts, their worksheet’s page', () => served.ask('GET', `/networks/${drawn}`))
+    await measure('  their drawing’s page', () => served.ask('GET', `/networks/${drawn}/draw`))
+    await measure('50 bodies that stop halfway', async () => {
+      await Promise.all(Array.from({ length: 50 }, () => sendHalf(served.base)))
+      return served.ask('GET', '/api/bin')
+    })
     await measure('a body of 3 MiB', () =>
       served.ask('POST', '/api/networks', 'x'.repeat(3 * 2 ** 20)).catch(() => ({ status: 413, ms: 0 })),
     )
     return rows
+  })
+}
+
+/** A request whose sender goes away in the middle of it. */
+function sendHalf(base: string): Promise<void> {
+  return new Promise((done) => {
+    const headers = { 'content-type': 'application/json', 'content-length': 100_000 }
+    const sent = http.request(`${base}/api/networks`, { method: 'POST', headers })
+    sent.on('error', () => undefined)
+    sent.on('close', () => done())
+    sent.write('{"document":', () => setTimeout(() => sent.destroy(), 50))
   })
 }
 

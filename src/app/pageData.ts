@@ -1,5 +1,5 @@
 import { cache } from 'react'
-import { DatabaseTrouble, findNetwork, read, type Db } from '@/db'
+import { isTrouble, findNetwork, read, type Db } from '@/db'
 
 export type Read<T> = { readonly value: T } | { readonly trouble: string }
 
@@ -13,7 +13,7 @@ export async function said<T>(work: Promise<T>): Promise<Read<T>> {
   try {
     return { value: await work }
   } catch (error) {
-    if (error instanceof DatabaseTrouble) return { trouble: error.message }
+    if (isTrouble(error)) return { trouble: error.message }
     throw error
   }
 }

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, statSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
@@ -7,7 +7,7 @@ import { fold } from './logbook'
 import { columnsOf, rowOf } from './row'
 import { samples } from './samples'
 import { networks } from './schema'
-import { DatabaseTrouble, troubleOf } from './trouble'
+import { DatabaseTrouble, isTrouble, troubleOf } from './trouble'
 
 /** The database, or a transaction in it. */
 export type Db = Pick<BetterSQLite3Database, 'select' | 'insert' | 'update' | 'delete'>
@@ -53,7 +53,22 @@ export function openDatabase(file: string): Opened {
     return { db, sqlite, file }
   } catch (error) {
     sqlite?.close()
-    throw troubleOf(error, file) ?? error
+    const trouble = troubleOf(error, file)
+    throw trouble?.kind === 'unreachable' && isReadOnly(file)
+      ? new DatabaseTrouble('read-only', file)
+      : (trouble ?? error)
+  }
+}
+
+/** Whether a file that is there, or its folder, must not be written; SQLite says only that it cannot open it. */
+function isReadOnly(file: string): boolean {
+  if (!existsSync(file)) return false
+  try {
+    accessSync(file, constants.W_OK)
+    accessSync(dirname(file), constants.W_OK)
+    return false
+  } catch {
+    return true
   }
 }
 
@@ -141,7 +156,7 @@ export async function openAtStart(): Promise<void> {
       open()
       return
     } catch (error) {
-      const kind = error instanceof DatabaseTrouble ? error.kind : null
+      const kind = isTrouble(error) ? error.kind : null
       if (kind === 'newer' || kind === 'foreign' || kind === 'not-a-database' || Date.now() > until) throw error
       await new Promise((next) => setTimeout(next, 100))
     }

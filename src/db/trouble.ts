@@ -25,6 +25,11 @@ export class DatabaseTrouble extends Error {
   }
 }
 
+/** Whether an error is a database's trouble, also one that another bundle of the application made. */
+export function isTrouble(error: unknown): error is DatabaseTrouble {
+  return error instanceof Error && error.name === 'DatabaseTrouble'
+}
+
 const kinds: readonly (readonly [RegExp, TroubleKind])[] = [
   [/^SQLITE_(FULL|IOERR)|^ENOSPC|^EDQUOT|^EIO$/, 'full'],
   [/^SQLITE_(BUSY|LOCKED|PROTOCOL)/, 'locked'],
@@ -36,7 +41,7 @@ const kinds: readonly (readonly [RegExp, TroubleKind])[] = [
 
 /** What an error of SQLite or the file system means; null for any other error. */
 export function troubleOf(error: unknown, file: string): DatabaseTrouble | null {
-  if (error instanceof DatabaseTrouble) return error
+  if (isTrouble(error)) return error
   // Drizzle wraps the error of a query in one of its own.
   for (let it = error; typeof it === 'object' && it !== null; it = (it as { cause?: unknown }).cause) {
     const { code } = it as { code?: unknown }

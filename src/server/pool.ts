@@ -2,18 +2,21 @@ import type { Worker } from 'node:worker_threads'
 import type { Outcomes, Task } from './task'
 import { startThread } from './thread'
 
-/** Work that was stopped since it took too long. */
-export class TooLong extends Error {
-  constructor(readonly seconds: number) {
-    super(`stopped after ${seconds} s`)
+/** Work that was not done to its end: it took too long, needed more memory than a thread may take, or too much waits. */
+export class Stopped extends Error {
+  constructor(
+    readonly why: 'time' | 'memory' | 'queue',
+    readonly seconds = 0,
+  ) {
+    super(why)
+    this.name = 'Stopped'
   }
 }
 
-/** Work that was stopped since it needed more memory than a thread may take. */
-export class TooLarge extends Error {}
-
-/** Too much waits already. */
-export class TooMuch extends Error {}
+/** Whether an error is work that was stopped, also by another bundle of the application. */
+export function isStopped(error: unknown): error is Stopped {
+  return error instanceof Error && error.name === 'Stopped'
+}
 
 /** How long each kind of task may run, in seconds. */
 const limits = { judge: 10, analyse: 10, card: 3 } as const
@@ -39,12 +42,12 @@ const lane = (): Lane => ({ thread: null, waiting: [], end: null })
 /**
  * Performs a task on a thread of its own kind, one at a time, and stops it where it takes too long.
  *
- * @throws TooLong, TooMuch
+ * @throws Stopped
  */
 export function onThread<T extends Task>(task: T): Promise<Outcomes[T['task']]> {
   const lanes = (held.nodrelLanes ??= { judge: lane(), analyse: lane(), card: lane() })
   const mine = lanes[task.task]
-  if (mine.waiting.length >= mostWaiting) return Promise.reject(new TooMuch())
+  if (mine.waiting.length >= mostWaiting) return Promise.reject(new Stopped('queue'))
   return new Promise((resolve, reject) => {
     mine.waiting.push({
       task,
@@ -62,7 +65,7 @@ function next(mine: Lane): void {
   const seconds = limits[job.task.task]
   const timer = setTimeout(() => {
     drop(mine, thread)
-    mine.end?.({ error: new TooLong(seconds) })
+    mine.end?.({ error: new Stopped('time', seconds) })
   }, seconds * 1000)
   mine.end = (done) => {
     clearTimeout(timer)
@@ -81,7 +84,7 @@ function begin(mine: Lane): Worker {
   thread.on('error', (error: Error & { code?: string }) => {
     if (!isMine()) return
     drop(mine, thread)
-    mine.end?.({ error: error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TooLarge() : error })
+    mine.end?.({ error: error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Stopped('memory') : error })
   })
   // A process that has nothing else to do may end, whatever a thread still does.
   thread.unref()

@@ -1,9 +1,9 @@
 import * as yup from 'yup'
 import { maxBytes } from '@/core/network'
-import { DatabaseTrouble, logbookOrders, type NetworkRow } from '@/db'
+import { isTrouble, logbookOrders, type NetworkRow } from '@/db'
 import { turnedAway } from '@/server/gate'
 import { judge, type Judged } from '@/server/judge'
-import { onThread, TooLarge, TooLong, TooMuch } from '@/server/pool'
+import { isStopped, onThread } from '@/server/pool'
 import { refuse, Refused } from '@/server/refusal'
 
 /** JSON that is text already, or its bytes. */
@@ -39,10 +39,15 @@ export async function answer(request: Request, handler: () => unknown): Promise<
 
 function refusalOf(error: unknown): Refused {
   if (error instanceof Refused) return error
-  if (error instanceof DatabaseTrouble) return refuse(error.kind === 'full' ? 507 : 503, error.message)
-  if (error instanceof TooLong) return refuse(422, `this takes longer than ${error.seconds} s, so it was stopped`)
-  if (error instanceof TooLarge) return refuse(422, 'this takes more memory than there is, so it was stopped')
-  if (error instanceof TooMuch) return refuse(503, 'too much is being worked out at once; try again in a moment')
+  if (isTrouble(error)) return refuse(error.kind === 'full' ? 507 : 503, error.message)
+  if (isStopped(error)) {
+    const { why, seconds } = error
+    if (why === 'queue') return refuse(503, 'too much is being worked out at once; try again in a moment')
+    return refuse(
+      422,
+      `this takes ${why === 'time' ? `longer than ${seconds} s` : 'too much memory'}, so it was stopped`,
+    )
+  }
   console.error(error)
   return refuse(500, 'Nodrel failed at this; the fault is its own')
 }

@@ -24,6 +24,7 @@ export function AskedNode({ mark, drawn: { board, nodes, nodeOf, zero }, view, o
       <Popover.Anchor className="pointer-events-none absolute" style={{ left: at.x, top: at.y + 10 }} />
       <Popover.Portal>
         <Popover.Content
+          aria-label="The node"
           sideOffset={6}
           onCloseAutoFocus={(event) => {
             event.preventDefault()

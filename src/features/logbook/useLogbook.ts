@@ -3,9 +3,11 @@ import { api, problemText, type LogbookPage, type LogbookQuery } from '@/ui/api'
 import { savesAnswered } from '@/ui/saving/underWay'
 import { onePage } from './onePage'
 
-/** How long to wait before a search is asked for, and between two looks at cards that are being worked out. */
+/** How long to wait before a search is asked for, in milliseconds. */
 const typingPause = 150
-const betweenLooks = 400
+/** How long to wait at first and at most between two looks at cards that are being worked out, in milliseconds. */
+const firstLook = 400
+const longestLook = 10_000
 
 /** What of the logbook is shown: page after page, as far as the person has come. */
 export interface ShownLogbook {
@@ -64,9 +66,12 @@ export function useLogbook(first: string, query: Pick<LogbookQuery, 'search' | '
   }, [refresh])
 
   const waits = pages.some(({ entries }) => entries.some(({ fresh }) => !fresh))
+  const look = useRef(firstLook)
   useEffect(() => {
+    if (!waits) look.current = firstLook
     if (!waits) return
-    const timer = setTimeout(() => void refresh(), betweenLooks)
+    const timer = setTimeout(() => void refresh(), look.current)
+    look.current = Math.min(2 * look.current, longestLook)
     return () => clearTimeout(timer)
   }, [waits, pages, refresh])
 

@@ -70,7 +70,7 @@ export function claimPlace(
   id: string,
   storage: DraftStorage = browserStorage,
   locks: Locks | undefined = browserLocks(),
-  unique: string = crypto.randomUUID(),
+  unique: string = `${Date.now().toString(36)}${Math.random().toString(36).slice(2)}`,
 ): { readonly place: DraftPlace; readonly left: Promise<LeftDraft | null> } {
   const key = `${prefixOf(kind, id)}${unique}`
   const held = hold(locks, key)

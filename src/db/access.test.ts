@@ -1,0 +1,50 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { document, worked } from '../../test/documents'
+import { columnsOf, createNetwork, database, DatabaseTrouble, listIds, read, write } from '.'
+
+beforeAll(() => {
+  process.env.NODREL_DATA = mkdtempSync(join(tmpdir(), 'nodrel-access-'))
+})
+
+const columns = (title: string) => columnsOf(document(worked, { title }))
+const count = () => read((db) => listIds(db).length)
+
+test('writes that wait together are each answered by their own, and one that fails changes nothing', async () => {
+  const before = await count()
+  const done = await Promise.allSettled([
+    write((db) => createNetwork(db, columns('first')).title),
+    write((db) => {
+      createNetwork(db, columns('half done'))
+      throw new Error('of its own')
+    }),
+    write((db) => createNetwork(db, columns('third')).title),
+  ])
+  expect(done.map((it) => (it.status === 'fulfilled' ? it.value : (it.reason as Error).message))).toEqual([
+    'first',
+    'of its own',
+    'third',
+  ])
+  expect(await count()).toBe(before + 2)
+})
+
+test('more writes than fit into one turn are all kept', async () => {
+  const before = await count()
+  await Promise.all(Array.from({ length: 300 }, (_, i) => write((db) => createNetwork(db, columns(`number ${i}`)))))
+  expect(await count()).toBe(before + 300)
+})
+
+test('what another program holds for too long is said, changes nothing, and goes on afterwards', async () => {
+  const before = await count()
+  const other = new Database(database().file)
+  other.exec('BEGIN IMMEDIATE')
+  const refused = await write((db) => createNetwork(db, columns('in vain'))).catch((error: unknown) => error)
+  expect(refused).toBeInstanceOf(DatabaseTrouble)
+  expect(refused).toMatchObject({ kind: 'locked', message: expect.stringContaining('nodrel.db') })
+  other.exec('ROLLBACK')
+  other.close()
+  await write((db) => createNetwork(db, columns('at last')))
+  expect(await count()).toBe(before + 1)
+})
