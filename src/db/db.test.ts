@@ -163,6 +163,7 @@ describe('the logbook', () => {
     expect(page({ by: 'resistors' })).toEqual([['Ödland', 'dew strip', 'Émile’s lamp'], 3, 3])
     expect(page({ from: 1, count: 1 })).toEqual([['Émile’s lamp'], 3, 3])
     expect(page({ search: 'tube' })).toEqual([['dew strip'], 1, 3])
+    expect(page({ search: 'the strip  dew' })).toEqual([['dew strip'], 1, 3])
     expect(page({ search: 'EMILE' })).toEqual([['Émile’s lamp'], 1, 3])
     expect(page({ search: '100 %_' })).toEqual([[], 0, 3])
   })

@@ -7,6 +7,7 @@ import { cards, networks } from './schema'
 export const logbookOrders = ['changed', 'title', 'resistors'] as const
 
 export interface LogbookQuery extends CardStyle {
+  /** Words that must each stand in the title or the notes; none for all. */
   readonly search: string
   readonly by: (typeof logbookOrders)[number]
   /** How many to pass over, and how many to give. */
@@ -26,6 +27,9 @@ export interface LogbookEntry {
   readonly cardOf: number | null
 }
 
+/** The most words that are searched for; more say nothing new. */
+const mostWords = 10
+
 /** A page of the logbook, how many there are that fit the search, and how many in all. */
 export function readLogbook(
   db: Db,
@@ -33,14 +37,13 @@ export function readLogbook(
 ): { entries: LogbookEntry[]; found: number; all: number } {
   const there = isNull(networks.deletedAt)
   const folded = (column: typeof networks.title | typeof networks.notes) => sql<string>`fold(${column})`
-  const wanted = fold(search.trim())
-  const fits =
-    wanted === ''
-      ? there
-      : and(
-          there,
-          sql`(instr(${folded(networks.title)}, ${wanted}) > 0 or instr(${folded(networks.notes)}, ${wanted}) > 0)`,
-        )
+  const words = fold(search)
+    .split(/\s+/)
+    .filter((word) => word !== '')
+    .slice(0, mostWords)
+  const has = (word: string) =>
+    sql`(instr(${folded(networks.title)}, ${word}) > 0 or instr(${folded(networks.notes)}, ${word}) > 0)`
+  const fits = and(there, ...words.map(has))
   const order = {
     changed: [desc(networks.updatedAt)],
     title: [asc(folded(networks.title))],

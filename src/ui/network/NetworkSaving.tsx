@@ -10,7 +10,7 @@ export function NetworkSaving() {
   const { saving: kept, notKept, id, typing } = useStore(store)
   const half = typing.formula !== undefined || typing.source !== undefined
   const saving: Saving<NetworkDocument> =
-    half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed; it is kept in this browser' } : kept
+    half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed' } : kept
   return (
     <>
       <SavingState saving={saving} notKept={notKept} className="text-xs text-bar-soft" />

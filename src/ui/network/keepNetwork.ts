@@ -40,8 +40,7 @@ export function keepNetwork(
   const saver = versionedSave<NetworkDocument>({
     confirmed: record,
     place,
-    wrong: (document) =>
-      readNetwork(document).ok ? null : 'it is kept in this browser until what is wrong is put right',
+    wrong: (document) => (readNetwork(document).ok ? null : 'something in it is wrong'),
     send: async (version, document, leaving) => {
       const answer = await api.save(id, version, document, leaving)
       if (answer.ok || !answer.current) return answer.ok ? answer : { ...answer, current: undefined }

@@ -28,7 +28,12 @@ export function SavingState({
   return (
     <span role="status" data-saving={saving.state} className={className}>
       {words[saving.state]}
-      {saving.state === 'unsaved' && <span>: {saving.reason}</span>}
+      {saving.state === 'unsaved' && (
+        <span>
+          : {saving.reason}
+          {!notKept && '; it is kept in this browser'}
+        </span>
+      )}
       {notKept && <span data-not-kept={notKept}> · {troubleText[notKept]}</span>}
     </span>
   )
