@@ -49,6 +49,16 @@ test('a bridge whose total current is given has no values, and so no ways to the
   expect(explainWays(stopped, 0, 'current')).toEqual([])
 })
 
+test('an undefined current on the last sheet leaves no way to its voltage either', () => {
+  const shorts = ['E1 A D 12', 'R1 A B 6', 'R2 B D 0', 'R3 B D 0']
+  const asked = [{ quantity: 'resistance', of: 'R1' }] as const
+  const cut = sheet(network(shorts), { choices: { asked } })
+  const undefinedOne = cut.elements.findIndex(({ name, current }) => name === 'R2' && current === null)
+  expect(undefinedOne).toBeGreaterThanOrEqual(0)
+  for (const quantity of ['voltage', 'current', 'power'] as const)
+    expect(explainWays(cut, undefinedOne, quantity).map(({ way }) => way.way)).toEqual([])
+})
+
 test('labels that are absent are none', () => {
   const written = { ...document(worked), sketch: { labels: null } }
   expect(analyse(written)).toMatchObject({ status: 'solved', equivalent: { exact: '25/2' } })

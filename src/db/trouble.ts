@@ -20,7 +20,7 @@ export class DatabaseTrouble extends Error {
     readonly file: string,
     options?: ErrorOptions,
   ) {
-    super(`${said[kind]} (${file}).`, options)
+    super(`${said[kind]} (${file})`, options)
     this.name = 'DatabaseTrouble'
   }
 }

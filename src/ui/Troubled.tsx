@@ -10,7 +10,7 @@ export function Troubled({ message }: { readonly message: string }) {
   return (
     <Notice title="The networks cannot be read">
       <p role="alert" className="break-words">
-        {message}
+        {message}.
       </p>
       <p className="text-soft">Nothing was changed. What is not saved yet stays in this browser.</p>
       <Button look="strong" onClick={() => router.refresh()}>

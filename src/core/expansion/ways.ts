@@ -44,7 +44,7 @@ export function waysTo(quantity: Quantity, element: number, reduction: Combining
     ]
   }
   const from = reduction.into[element]
-  if (!carries(element)) return quantity === 'voltage' ? [{ way: 'carried', from }] : []
+  if (!carries(element)) return quantity === 'voltage' && from >= 0 ? [{ way: 'carried', from }] : []
   const ways: Way[] = quantity === 'voltage' || !isZeroOhm(element) ? [{ way: 'ohm' }] : []
   if (from < 0) return [{ way: 'supply' }, ...ways]
   const { kind, members } = reduction.steps[from - reduction.leaves.length]

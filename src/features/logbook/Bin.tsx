@@ -45,7 +45,7 @@ export function Bin({ onClose, onChange }: { readonly onClose: () => void; reado
       <ul className="mb-3 divide-y divide-line">
         {networks.map(({ id, title, resistors, deletedAt }) => (
           <li key={id} className="flex flex-wrap items-center gap-2 py-2">
-            <span className="min-w-0 flex-1">
+            <span className="min-w-40 flex-1">
               <span className="block truncate font-medium">{title || 'Untitled network'}</span>
               <span className="text-xs text-soft">
                 {resistors.toLocaleString('en')} {resistors === 1 ? 'resistor' : 'resistors'} · deleted{' '}

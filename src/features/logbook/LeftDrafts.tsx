@@ -93,7 +93,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
               : 'A network'
           return (
             <li key={key} className="flex flex-wrap items-center gap-2 py-2">
-              <span className="min-w-0 flex-1">
+              <span className="min-w-48 flex-1">
                 <span className="font-medium">{title}</span>
                 <span className="text-soft">
                   {at > 0 && ` · ${formatDistanceToNow(at, { addSuffix: true })}`}

@@ -21,7 +21,7 @@ export function NetworkCard({
   readonly onRemove: () => void
 }) {
   const title = entry.title || 'Untitled network'
-  const { id, resistors, updatedAt, card } = entry
+  const { id, resistors, updatedAt, card, fresh } = entry
   return (
     <li className="relative flex flex-col overflow-hidden rounded-lg border border-line bg-sheet hover:border-edge">
       <div className="flex h-32 items-center justify-center overflow-hidden border-b border-line paper p-2 [&_svg]:max-h-full [&_svg]:!min-w-0">
@@ -36,9 +36,9 @@ export function NetworkCard({
               {title}
             </Link>
           </h2>
-          <p className="font-mono text-xs">{card?.answer ?? 'being worked out …'}</p>
+          <p className="font-mono text-xs">{card && fresh ? card.answer : 'being worked out …'}</p>
           <p className="mt-0.5 text-xs text-soft">
-            {resistors.toLocaleString('en')} {resistors === 1 ? 'resistor' : 'resistors'} · changed{' '}
+            {resistorCount(resistors)} · changed{' '}
             <time dateTime={updatedAt} suppressHydrationWarning>
               {formatDistanceToNow(updatedAt, { addSuffix: true })}
             </time>
@@ -58,7 +58,13 @@ export function NetworkCard({
 }
 
 /** The drawing, once the page has come to life. */
-function CardPicture({ entry: { card, resistors }, title }: { readonly entry: LogbookEntry; readonly title: string }) {
+function CardPicture({
+  entry: { card, fresh, resistors },
+  title,
+}: {
+  readonly entry: LogbookEntry
+  readonly title: string
+}) {
   const { settings } = useSettings()
   const mounted = useMounted()
   if (card?.picture && mounted)
@@ -71,10 +77,10 @@ function CardPicture({ entry: { card, resistors }, title }: { readonly entry: Lo
         description={`${title}, stretched from + to −`}
       />
     )
-  if (card === null || card.picture) return null
-  return (
-    <span className="text-soft">
-      {resistors === 0 ? 'no resistors yet' : `${resistors.toLocaleString('en')} resistors`}
-    </span>
-  )
+  if (card === null || card.picture || !fresh) return null
+  return <span className="text-soft">{resistors === 0 ? 'no resistors yet' : resistorCount(resistors)}</span>
+}
+
+function resistorCount(count: number): string {
+  return `${count.toLocaleString('en')} ${count === 1 ? 'resistor' : 'resistors'}`
 }

@@ -144,8 +144,8 @@ export function Work() {
           <Findings worksheet={worksheet} problems={problems} document={document} />
           {analysis?.arithmetic === 'float' && (
             <p className="mb-2 text-soft">
-              This network is too large to be worked out in fractions
-              {worksheet?.choices.carry === 'paper' && ' or on paper'}: its values hold to about 15 digits.
+              This network would take too long in fractions{worksheet?.choices.carry === 'paper' && ' or on paper'}: its
+              values hold to about 15 digits.
             </p>
           )}
           {worksheet && (

@@ -7,7 +7,7 @@ import { useOpenNetwork } from './OpenNetwork'
 /** Whether the open network is saved; where somebody else was faster, the person chooses. */
 export function NetworkSaving() {
   const { store, keeping } = useOpenNetwork()
-  const { saving: kept, notKept, id, typing } = useStore(store)
+  const { saving: kept, notKept, id, typing, document } = useStore(store)
   const half = typing.formula !== undefined || typing.source !== undefined
   const saving: Saving<NetworkDocument> =
     half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed' } : kept
@@ -18,10 +18,11 @@ export function NetworkSaving() {
         saving={saving}
         networkId={id}
         what="network"
-        describe={({ version }) => (
+        describe={({ version, content }) => (
           <p>
-            Version {version} is newer than the one you changed. Choose which of the two goes on; the other stays within
-            reach of Undo, also after a reload.
+            Version {version} is newer than the one you changed: it has {resistorsOf(content)}, yours{' '}
+            {resistorsOf(document)}. Choose which of the two goes on; the other stays within reach of Undo
+            {notKept ? '' : ', also after a reload'}.
           </p>
         )}
         onChoose={(which) => keeping.current?.choose(which)}
@@ -29,4 +30,9 @@ export function NetworkSaving() {
       />
     </>
   )
+}
+
+function resistorsOf({ parts }: NetworkDocument): string {
+  const count = parts.filter(({ kind }) => kind === 'resistor').length
+  return `${count.toLocaleString('en')} ${count === 1 ? 'resistor' : 'resistors'}`
 }
