@@ -18,10 +18,17 @@ export function Finder({ close }: { readonly close: () => void }) {
   const { nodes, form } = useSettings().settings
   const [typed, setTyped] = useState('')
   const [networks, setNetworks] = useState<readonly LogbookEntry[]>([])
+  const [chosen, setChosen] = useState('')
   useEffect(() => {
     let gone = false
     const query = { search: typed.trim(), by: 'changed', from: 0, count: mostFound, nodes, form } as const
-    void api.logbook(query).then((answer) => !gone && answer.ok && setNetworks(answer.body.entries))
+    void api.logbook(query).then((answer) => {
+      if (gone || !answer.ok) return
+      const { entries } = answer.body
+      setNetworks(entries)
+      // What arrives after the last key is what Enter takes.
+      if (entries.length > 0) setChosen(valueOf(entries[0]))
+    })
     return () => {
       gone = true
     }
@@ -34,7 +41,7 @@ export function Finder({ close }: { readonly close: () => void }) {
     run()
   }
   return (
-    <Palette label="Find a network or a command">
+    <Palette label="Find a network or a command" value={chosen} onValueChange={setChosen}>
       <Palette.Input
         value={typed}
         onValueChange={setTyped}
@@ -44,14 +51,14 @@ export function Finder({ close }: { readonly close: () => void }) {
       <Palette.List className="max-h-[50vh] overflow-auto">
         <Palette.Empty className="p-2 text-soft">Nothing has this name.</Palette.Empty>
         <Palette.Group heading="Networks" className={group}>
-          {networks.map(({ id, title }) => (
+          {networks.map((network) => (
             <Palette.Item
-              key={id}
-              value={`${title} ${id}`}
-              onSelect={pick(() => router.push(`/networks/${id}`))}
+              key={network.id}
+              value={valueOf(network)}
+              onSelect={pick(() => router.push(`/networks/${network.id}`))}
               className={item}
             >
-              {title || 'Untitled network'}
+              {network.title || 'Untitled network'}
             </Palette.Item>
           ))}
         </Palette.Group>
@@ -66,4 +73,8 @@ export function Finder({ close }: { readonly close: () => void }) {
       </Palette.List>
     </Palette>
   )
+}
+
+function valueOf({ id, title }: LogbookEntry): string {
+  return `${title} ${id}`.trim()
 }
