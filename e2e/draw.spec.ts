@@ -39,7 +39,7 @@ test('five resistors, one slanted, with a far wire, are drawn with the mouse, st
   await page.getByRole('link', { name: 'Draw' }).click()
   await expect(drawn(page, 'W1')).toHaveAttribute('aria-label', 'W1, wire, from node 4 to node 4')
   await page.reload()
-  expect(await nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
+  await expect.poll(() => nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
 })
 
 test('the same by keyboard alone', async ({ page }) => {

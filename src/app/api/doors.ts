@@ -81,7 +81,9 @@ async function readText(request: Request): Promise<string> {
   let text = ''
   const reader = request.body.getReader()
   for (;;) {
-    const { done, value } = await reader.read()
+    const { done, value } = await reader.read().catch(() => {
+      throw refuse(400, 'the body did not come to its end')
+    })
     if (done) return text + decoder.decode()
     bytes += value.length
     if (bytes > mostBytes) {

@@ -27,6 +27,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { toast } from '@/ui/toast'
+import { useMounted } from '@/ui/useMounted'
 import { AskedNode } from './AskedNode'
 import { Board, type BoardActions } from './Board'
 import { BoardFindings } from './BoardFindings'
@@ -52,6 +53,14 @@ const mostDrawn = 1000
 export function Draw() {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts.length)
+  const mounted = useMounted()
+  // A drawing takes the server longer than it may hold others up.
+  if (!mounted)
+    return (
+      <NetworkFrame screen="draw" actions={<TakeOut />}>
+        <main className="min-h-[70vh]" />
+      </NetworkFrame>
+    )
   if (parts <= mostDrawn) return <DrawnNetwork />
   return (
     <NetworkFrame screen="draw" actions={<TakeOut />}>

@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** A document up to this size comes with the page; a larger one is fetched by it. In characters. */
-const withPage = 16 * 1024
+const withPage = 8 * 1024
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const found = await readNetworkRow((await params).id)
