@@ -1,5 +1,5 @@
-// Serves the built application: node scripts/serve.mjs. PORT (3000) and HOST (127.0.0.1) say where; NODREL_HOSTS lists the
-// names it answers to besides this machine's own; NODREL_DATA names the folder of the database (./data).
+// Serves the built application: node scripts/serve.mjs. PORT (3000) and NODREL_HOST (127.0.0.1) say where; NODREL_HOSTS lists
+// the names it answers to besides this machine's own; NODREL_DATA names the folder of the database (./data).
 import { createServer } from 'node:http'
 import { root } from './setup.mjs'
 
@@ -7,7 +7,7 @@ process.env.NODE_ENV = 'production'
 process.chdir(root)
 const { default: next } = await import('next')
 const port = Number(process.env.PORT ?? 3000)
-const hostname = process.env.HOST ?? '127.0.0.1'
+const hostname = process.env.NODREL_HOST ?? '127.0.0.1'
 const app = next({ dev: false, dir: root, hostname, port })
 const handle = app.getRequestHandler()
 await app.prepare()
