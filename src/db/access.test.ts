@@ -3,14 +3,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { document, worked } from '../../test/documents'
-import { columnsOf, createNetwork, database, DatabaseTrouble, listIds, read, write } from '.'
+import { columnsOf, createNetwork, database, DatabaseTrouble, listInBatches, read, write } from '.'
 
 beforeAll(() => {
   process.env.NODREL_DATA = mkdtempSync(join(tmpdir(), 'nodrel-access-'))
 })
 
 const columns = (title: string) => columnsOf(document(worked, { title }))
-const count = () => read((db) => listIds(db).length)
+const count = () => read((db) => listInBatches(db).flat().length)
 
 test('writes that wait together are each answered by their own, and one that fails changes nothing', async () => {
   const before = await count()

@@ -1,4 +1,4 @@
-import { database, type Db, type Opened } from './client'
+import { database, databaseFile, type Db, type Opened } from './client'
 import { troubleOf } from './trouble'
 
 /** How long a request waits for a database that another program holds, in milliseconds. */
@@ -17,7 +17,7 @@ interface Waiting {
 }
 type Done = { readonly value: unknown } | { readonly error: unknown }
 
-const held = globalThis as typeof globalThis & { nodrelWriting?: Waiting[]; nodrelDatabase?: Opened }
+const held = globalThis as typeof globalThis & { nodrelWriting?: Waiting[] }
 
 /**
  * Writes: resolves once the disk has it, and not before. What waits at the same time shares a transaction, in which each
@@ -79,7 +79,7 @@ async function patiently<T>(work: () => T): Promise<T> {
     try {
       return work()
     } catch (error) {
-      const trouble = troubleOf(error, held.nodrelDatabase?.file ?? 'nodrel.db')
+      const trouble = troubleOf(error, databaseFile())
       if (trouble?.kind !== 'locked' || Date.now() > until) throw trouble ?? error
       await new Promise((next) => setTimeout(next, wait))
     }

@@ -3,7 +3,7 @@ import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
-import { fold } from './logbook'
+import { fold } from './fold'
 import { columnsOf, rowOf } from './row'
 import { samples } from './samples'
 import { networks } from './schema'
@@ -123,7 +123,7 @@ const held = globalThis as typeof globalThis & Held
 const lookAgain = 1000
 
 /** Where the application's database lies: in the folder that `NODREL_DATA` names, `./data` unless set. */
-function databaseFile(): string {
+export function databaseFile(): string {
   return join(resolve(/* turbopackIgnore: true */ process.env.NODREL_DATA ?? 'data'), 'nodrel.db')
 }
 

@@ -17,7 +17,7 @@ import {
   findNetworks,
   forgetOld,
   listBin,
-  listIds,
+  listInBatches,
   openDatabase,
   readLogbook,
   restoreNetwork,
@@ -29,7 +29,7 @@ import {
 } from '.'
 
 const newFile = () => join(mkdtempSync(join(tmpdir(), 'nodrel-db-')), 'nodrel.db')
-const titles = ({ db }: Pick<Opened, 'db'>) => findNetworks(db, listIds(db)).map(({ title }) => title)
+const titles = ({ db }: Pick<Opened, 'db'>) => findNetworks(db, listInBatches(db).flat()).map(({ title }) => title)
 const columns = (title = '', more: Partial<NetworkDocument> = {}) => columnsOf(document(worked, { title, ...more }))
 
 test('a fresh database holds the sample set, in its order', () => {
@@ -68,7 +68,7 @@ test('a second start keeps the data, and brings no samples back', () => {
   const file = newFile()
   const { db } = openDatabase(file)
   const { id } = createNetwork(db, columns('Mine'))
-  for (const sample of listIds(db)) if (sample !== id) deleteNetwork(db, sample)
+  for (const sample of listInBatches(db).flat()) if (sample !== id) deleteNetwork(db, sample)
   emptyBin(db)
   deleteNetwork(db, id)
   emptyBin(db)
@@ -139,6 +139,24 @@ describe('a kept network', () => {
   })
 })
 
+test('the list is read in batches: a hundred small networks, or a few large ones', () => {
+  const { db } = openDatabase(':memory:')
+  emptyAllOf(db)
+  expect(listInBatches(db)).toEqual([])
+  for (let i = 0; i < 120; i++) createNetwork(db, columns(`small ${i}`))
+  expect(listInBatches(db).map((ids) => ids.length)).toEqual([100, 20])
+  emptyAllOf(db)
+  for (let i = 0; i < 5; i++) createNetwork(db, columns('large', { notes: 'x'.repeat(200_000) }))
+  createNetwork(db, columns('larger', { notes: 'x'.repeat(600_000) }))
+  const sizes = listInBatches(db).map((ids) => ids.length)
+  expect(sizes.reduce((sum, size) => sum + size, 0)).toBe(6)
+  expect(Math.max(...sizes)).toBe(2)
+
+  function emptyAllOf(of: typeof db): void {
+    for (const id of listInBatches(of).flat()) deleteNetwork(of, id)
+  }
+})
+
 describe('the logbook', () => {
   const { db } = openDatabase(':memory:')
   emptyAll()
@@ -151,7 +169,9 @@ describe('the logbook', () => {
   }
 
   function emptyAll(): void {
-    listIds(db).forEach((id) => deleteNetwork(db, id))
+    listInBatches(db)
+      .flat()
+      .forEach((id) => deleteNetwork(db, id))
     emptyBin(db)
   }
 

@@ -1,5 +1,6 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { Db } from './client'
+import { fold } from './fold'
 import type { CardStyle } from './queries'
 import { cards, networks } from './schema'
 
@@ -61,9 +62,4 @@ export function readLogbook(
     .all()
   const counted = (which: typeof fits) => db.select({ all: count() }).from(networks).where(which).all()[0].all
   return { entries, found: counted(fits), all: counted(there) }
-}
-
-/** A text as it is searched and sorted by: without case or accents. */
-export function fold(text: string): string {
-  return text.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en')
 }

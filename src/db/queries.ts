@@ -24,15 +24,29 @@ export const daysInBin = 30
 
 const there = isNull(networks.deletedAt)
 
-/** The ids of all networks but deleted ones, the last changed first. */
-export function listIds(db: Db): string[] {
-  return db
-    .select({ id: networks.id })
+/** How many networks are read at a time, and how many bytes of documents: more would hold others up. */
+const batch = { networks: 100, bytes: 512 * 1024 }
+
+/** The ids of all networks but deleted ones, the last changed first, in batches that can each be read in a moment. */
+export function listInBatches(db: Db): string[][] {
+  const all = db
+    // The size is known without reading the document.
+    .select({ id: networks.id, bytes: sql<number>`octet_length(${document})` })
     .from(networks)
     .where(there)
     .orderBy(desc(networks.updatedAt))
     .all()
-    .map(({ id }) => id)
+  const batches: string[][] = []
+  let [last, weight]: [string[], number] = [[], Infinity]
+  for (const { id, bytes } of all) {
+    if (last.length === batch.networks || weight + bytes > batch.bytes) {
+      batches.push((last = []))
+      weight = 0
+    }
+    last.push(id)
+    weight += bytes
+  }
+  return batches
 }
 
 /** Those of the given networks that are there, in the given order. */
@@ -55,7 +69,7 @@ export function findNetwork(db: Db, id: string): NetworkRow | null {
 export function createNetwork(db: Db, columns: Columns): NetworkRow {
   const row = rowOf(columns, new Date())
   db.insert(networks).values(row).run()
-  return { ...row, resistors: columns.resistors, deletedAt: null, sound: true }
+  return { ...row, deletedAt: null, sound: true }
 }
 
 /** The text of a network's document with its version, to be worked out; null if there is no such network. */

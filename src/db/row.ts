@@ -21,6 +21,12 @@ export function columnsOf(document: NetworkDocument): Columns {
 }
 
 /** A new row: version 1, under a new id. */
-export function rowOf(columns: Columns, now: Date): typeof networks.$inferInsert {
-  return { id: randomUUID(), ...columns, version: 1, createdAt: now, updatedAt: now }
+export function rowOf(columns: Columns, now: Date) {
+  return {
+    id: randomUUID(),
+    ...columns,
+    version: 1,
+    createdAt: now,
+    updatedAt: now,
+  } satisfies typeof networks.$inferInsert
 }

@@ -1,7 +1,7 @@
 import { findText, read, readLogbook, saveCard, write, type CardStyle, type LogbookQuery } from '@/db'
 import type { Form } from '@/core'
 import type { Naming } from '@/core/nodes'
-import { onThread } from './pool'
+import { isStopped, onThread } from './pool'
 
 /** A style that cards are drawn in. */
 export type Style = CardStyle & { readonly nodes: Naming; readonly form: Form }
@@ -56,6 +56,9 @@ async function workOutOne(id: string, style: Style): Promise<void> {
   const row = await read((db) => findText(db, id))
   if (!row) return
   const { nodes, form } = style
-  const card = await onThread({ task: 'card', document: row.document, nodes, form }).catch(() => tooLarge)
+  const card = await onThread({ task: 'card', document: row.document, nodes, form }).catch((error: unknown) => {
+    if (isStopped(error) && error.why !== 'queue') return tooLarge
+    throw error
+  })
   await write((db) => saveCard(db, id, style, row.version, card))
 }

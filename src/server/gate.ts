@@ -1,3 +1,5 @@
+import { refuse, type Refused } from './refusal'
+
 /** The headers that tell who asks. */
 export interface Asking {
   readonly method: string
@@ -19,24 +21,20 @@ function answersTo(host: string): boolean {
  * Why a request is turned away before anything else looks at it; null where it may pass. A page of another site must
  * neither read nor change what is kept here, whatever name it gives this machine.
  */
-export function turnedAway({
-  method,
-  url,
-  header,
-}: Asking): { readonly status: number; readonly message: string } | null {
+export function turnedAway({ method, url, header }: Asking): Refused | null {
   const host = header('host') ?? ''
-  if (!answersTo(host)) return { status: 421, message: `Nodrel does not answer to this name; NODREL_HOSTS can list it` }
+  if (!answersTo(host)) return refuse(421, 'Nodrel does not answer to this name; NODREL_HOSTS can list it')
   const origin = header('origin')
   if (origin !== null && origin !== undefined && !isOf(origin, host))
-    return { status: 403, message: 'requests from other sites are not taken' }
+    return refuse(403, 'requests from other sites are not taken')
   const site = header('sec-fetch-site')
   const followsLink = method === 'GET' && header('sec-fetch-mode') === 'navigate' && !url.startsWith('/api/')
   if ((site === 'cross-site' || site === 'same-site') && !followsLink)
-    return { status: 403, message: 'requests from other sites are not taken' }
+    return refuse(403, 'requests from other sites are not taken')
   try {
     decodeURIComponent(url.split('?', 1)[0])
   } catch {
-    return { status: 400, message: 'the address cannot be read' }
+    return refuse(400, 'the address cannot be read')
   }
   return null
 }

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { readMoves } from '@/core/attempt'
 import { readJson, readNetwork, type NetworkDocument, type Problem } from '@/core/network'
-import { columnsOf, type Columns } from '@/db'
+import { columnsOf, type Columns } from '@/db/row'
 
 /** What a request's body is judged as. */
 export interface Judged {

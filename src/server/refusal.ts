@@ -12,6 +12,11 @@ export class Refused extends Error {
   }
 }
 
+/** The JSON text that a refusal is answered with: `{ problems }`, and what more it brings. */
+export function refusalText({ problems, more }: Refused): string {
+  return `{"problems":${JSON.stringify(problems)}${more && `,${more}`}}`
+}
+
 export function refuse(status: number, message: string, more = ''): Refused {
   return new Refused(status, [{ part: null, field: 'request', message }], more)
 }

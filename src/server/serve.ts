@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Readable } from 'node:stream'
 import { turnedAway } from './gate'
+import { refusalText } from './refusal'
 
 /** What the browser is told of every answer: nothing may come from elsewhere, nor be shown inside another page. */
 const guarding = {
@@ -44,9 +45,8 @@ export function serve(request: IncomingMessage, response: ServerResponse, doors:
   const header = (name: string) => request.headers[name]?.toString()
   const refusal = turnedAway({ method, url, header })
   if (refusal) {
-    const { status, message } = refusal
-    response.writeHead(status, { 'Content-Type': 'application/json', Connection: 'close' })
-    response.end(JSON.stringify({ problems: [{ part: null, field: 'request', message }] }))
+    response.writeHead(refusal.status, { 'Content-Type': 'application/json', Connection: 'close' })
+    response.end(refusalText(refusal))
     return
   }
   const path = url.split('?', 1)[0]

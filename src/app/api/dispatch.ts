@@ -1,4 +1,5 @@
 import type { Doors } from '@/server/serve'
+import type { Context } from './doors'
 import * as bin from './bin/route'
 import * as binned from './bin/[id]/route'
 import * as logbook from './logbook/route'
@@ -8,7 +9,7 @@ import * as analysis from './networks/[id]/analysis/route'
 import * as attempt from './networks/[id]/attempt/route'
 import * as restore from './networks/[id]/restore/route'
 
-type Handler = (request: Request, context: { readonly params: Promise<{ readonly id: string }> }) => Promise<Response>
+type Handler = (request: Request, context: Context) => Promise<Response>
 
 /** Every door by its path, as Next finds it by its folder. */
 const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] = [
@@ -27,9 +28,9 @@ export const dispatch: Doors = (request, path) => {
   for (const [pattern, handlers] of doors) {
     const match = pattern.exec(path)
     if (!match) continue
-    const handler = handlers[request.method] as Handler | undefined
-    if (!handler || request.method === request.method.toLowerCase()) return null
-    return handler(request, { params: Promise.resolve({ id: decodeURIComponent(match[1] ?? '') }) })
+    const handler = handlers[request.method]
+    if (typeof handler !== 'function') return null
+    return (handler as Handler)(request, { params: Promise.resolve({ id: decodeURIComponent(match[1] ?? '') }) })
   }
   return null
 }

@@ -4,12 +4,12 @@ import { isTrouble, logbookOrders, type NetworkRow } from '@/db'
 import { turnedAway } from '@/server/gate'
 import { judge, type Judged } from '@/server/judge'
 import { isStopped, onThread } from '@/server/pool'
-import { refuse, Refused } from '@/server/refusal'
+import { refuse, Refused, refusalText } from '@/server/refusal'
 
-/** JSON that is text already, or its bytes. */
+/** JSON that is text already, or its bytes, all at once or as they come. */
 export class JsonText {
   constructor(
-    readonly text: string | Uint8Array<ArrayBuffer>,
+    readonly text: string | Uint8Array<ArrayBuffer> | ReadableStream<Uint8Array>,
     readonly status = 200,
   ) {}
 }
@@ -26,14 +26,13 @@ export async function answer(request: Request, handler: () => unknown): Promise<
       url: pathname + search,
       header: (name) => request.headers.get(name),
     })
-    if (away) throw refuse(away.status, away.message)
+    if (away) throw away
     const result = await handler()
     if (result === undefined) return new Response(null, { status: 204 })
-    if (result instanceof Response) return result
     return result instanceof JsonText ? jsonResponse(result.text, result.status) : Response.json(result)
   } catch (error) {
-    const { status, problems, more } = refusalOf(error)
-    return jsonResponse(`{"problems":${JSON.stringify(problems)}${more && `,${more}`}}`, status)
+    const refusal = refusalOf(error)
+    return jsonResponse(refusalText(refusal), refusal.status)
   }
 }
 
@@ -101,8 +100,22 @@ export function recordText(row: NetworkRow): string {
   return row.sound ? `${plain},"document":${document}}` : `${plain},"document":null,"kept":${JSON.stringify(document)}}`
 }
 
+/** What a door is given besides the request. */
+export interface Context {
+  readonly params: Promise<{ readonly id: string }>
+}
+
 export function missing(): Refused {
   return refuse(404, 'there is no such network, or it was deleted')
+}
+
+export function notInBin(): Refused {
+  return refuse(404, 'no deleted network has this id')
+}
+
+/** A save over a version that is not the newest; `current` is what is kept, as JSON text. */
+export function conflict(version: number, newest: number, current: string): Refused {
+  return refuse(409, `version ${version} is not the newest, ${newest} is`, `"current":${current}`)
 }
 
 /** The parameters of a request's address, in the given shape. */

@@ -1,32 +1,36 @@
-import { createNetwork, findNetworks, listIds, read, write } from '@/db'
+import { createNetwork, findNetworks, listInBatches, read, write } from '@/db'
 import { answer, JsonText, readBody, recordText } from '../doors'
 
 export const dynamic = 'force-dynamic'
 
-/** How many networks are read at a time. */
-const batch = 100
-
 /** All networks, the last changed first. Sent as they are read, so that a long list holds nobody up. */
 export function GET(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const ids = await read(listIds)
+    const texts = listTexts(await read(listInBatches))
     const encoder = new TextEncoder()
-    let at = 0
-    let first = true
-    const stream = new ReadableStream<Uint8Array>({
-      async pull(controller) {
-        const rows = await read((db) => findNetworks(db, ids.slice(at, at + batch)))
-        const texts = rows.map((row) => recordText(row)).join()
-        const opening = at === 0 ? '{"networks":[' : ''
-        at += batch
-        const text = `${opening}${!first && texts !== '' ? ',' : ''}${texts}${at >= ids.length ? ']}' : ''}`
-        if (texts !== '') first = false
-        if (text !== '') controller.enqueue(encoder.encode(text))
-        if (at >= ids.length) controller.close()
-      },
-    })
-    return new Response(stream, { headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } })
+    return new JsonText(
+      new ReadableStream<Uint8Array>({
+        async pull(controller) {
+          const { done, value } = await texts.next()
+          if (done) controller.close()
+          else controller.enqueue(encoder.encode(value))
+        },
+      }),
+    )
   })
+}
+
+async function* listTexts(batches: readonly (readonly string[])[]): AsyncGenerator<string, void> {
+  yield '{"networks":['
+  let comma = ''
+  for (const ids of batches) {
+    const rows = await read((db) => findNetworks(db, ids))
+    // All of a batch may have been deleted since.
+    if (rows.length === 0) continue
+    yield comma + rows.map(recordText).join()
+    comma = ','
+  }
+  yield ']}'
 }
 
 /** Keeps `{ document }`, or a document sent as it is, as a new network: 201 with the record. */

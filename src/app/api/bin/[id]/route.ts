@@ -1,14 +1,10 @@
 import { emptyBin, write } from '@/db'
-import { refuse } from '@/server/refusal'
-import { answer } from '../../doors'
+import { answer, notInBin, type Context } from '../../doors'
 
 /** Deletes one network for good: 204. */
-export function DELETE(
-  request: Request,
-  { params }: { readonly params: Promise<{ readonly id: string }> },
-): Promise<Response> {
+export function DELETE(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {
     const { id } = await params
-    if ((await write((db) => emptyBin(db, id))) === 0) throw refuse(404, 'no deleted network has this id')
+    if ((await write((db) => emptyBin(db, id))) === 0) throw notInBin()
   })
 }

@@ -1,10 +1,5 @@
 import { deleteNetwork, findNetwork, read, saveNetwork, write } from '@/db'
-import { refuse } from '@/server/refusal'
-import { answer, JsonText, missing, readBody, recordText } from '../../doors'
-
-interface Context {
-  readonly params: Promise<{ readonly id: string }>
-}
+import { answer, conflict, JsonText, missing, readBody, recordText, type Context } from '../../doors'
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {
@@ -23,8 +18,7 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
     const saved = await write((db) => saveNetwork(db, id, version, columns))
     if (saved.result === 'missing') throw missing()
     if (saved.result === 'saved') return new JsonText(recordText(saved.row))
-    const message = `version ${version} is not the newest, ${saved.row.version} is`
-    throw refuse(409, message, `"current":${recordText(saved.row)}`)
+    throw conflict(version, saved.row.version, recordText(saved.row))
   })
 }
 

@@ -2,13 +2,10 @@ import type { ArithmeticName } from '@/core'
 import { findText, read } from '@/db'
 import { onThread } from '@/server/pool'
 import { isQuick, perform } from '@/server/task'
-import { analysisQuery, answer, JsonText, missing, readQuery } from '../../../doors'
+import { analysisQuery, answer, JsonText, missing, readQuery, type Context } from '../../../doors'
 
 /** The analysis of a kept network; `?arithmetic=` and `?order=` as on the command line. 422 where it takes too long. */
-export function GET(
-  request: Request,
-  { params }: { readonly params: Promise<{ readonly id: string }> },
-): Promise<Response> {
+export function GET(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {
     const { arithmetic, order } = await readQuery(request, analysisQuery)
     const { id } = await params

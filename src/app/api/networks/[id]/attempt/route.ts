@@ -1,10 +1,5 @@
 import { findAttempt, isThere, read, saveAttempt, write, type AttemptRow } from '@/db'
-import { refuse } from '@/server/refusal'
-import { answer, JsonText, missing, readBody } from '../../../doors'
-
-interface Context {
-  readonly params: Promise<{ readonly id: string }>
-}
+import { answer, conflict, JsonText, missing, readBody, type Context } from '../../../doors'
 
 const attemptText = ({ of, moves, version }: AttemptRow) =>
   `{"of":${JSON.stringify(of)},"moves":${moves},"version":${version}}`
@@ -27,7 +22,6 @@ export function PUT(request: Request, { params }: Context): Promise<Response> {
     const saved = await write((db) => saveAttempt(db, id, version, tried))
     if (saved.result === 'missing') throw missing()
     if (saved.result === 'saved') return { version: saved.attempt.version }
-    const message = `version ${version} is not the newest, ${saved.attempt.version} is`
-    throw refuse(409, message, `"current":${attemptText(saved.attempt)}`)
+    throw conflict(version, saved.attempt.version, attemptText(saved.attempt))
   })
 }
