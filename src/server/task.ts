@@ -1,4 +1,4 @@
-import { analyse, cardOf, exactCost, type ArithmeticName, type Form } from '@/core'
+import { analyse, analyseNetwork, cardOf, exactCost, type ArithmeticName, type Form } from '@/core'
 import { readJson, readNetwork } from '@/core/network'
 import type { Naming } from '@/core/nodes'
 import type { Order } from '@/core/reduction'
@@ -32,8 +32,7 @@ export function perform(task: Task): Outcomes[Task['task']] {
       return judge(task.kind, task.text)
     case 'analyse': {
       const { document, arithmetic, order } = task
-      const result = analyse(valueOf(document), { arithmetic, order })
-      return { refused: result.status === 'refused', bytes: new TextEncoder().encode(JSON.stringify(result)) }
+      return written(analyse(valueOf(document), { arithmetic, order }))
     }
     case 'card':
       return JSON.stringify(cardOf(valueOf(task.document), task))
@@ -43,11 +42,20 @@ export function perform(task: Task): Outcomes[Task['task']] {
 /** What is analysed at once: small enough to hold nobody up longer than the thread's turn would take. */
 const quick = { text: 8 * 1024, parts: 60, cost: 2e6 }
 
-/** Whether an analysis takes so little that it need not go to a thread. */
-export function isQuick(document: string): boolean {
-  if (document.length > quick.text) return false
+/** An analysis that takes so little that it need not go to a thread; null where it must. */
+export function analyseIfQuick({
+  document,
+  arithmetic,
+  order,
+}: Extract<Task, { task: 'analyse' }>): Outcomes['analyse'] | null {
+  if (document.length > quick.text) return null
   const read = readNetwork(valueOf(document))
-  return read.ok && read.network.parts.length <= quick.parts && exactCost(read.network) <= quick.cost
+  if (!read.ok || read.network.parts.length > quick.parts || exactCost(read.network) > quick.cost) return null
+  return written(analyseNetwork(read.network, { arithmetic, order }))
+}
+
+function written(result: ReturnType<typeof analyse>): Outcomes['analyse'] {
+  return { refused: result.status === 'refused', bytes: new TextEncoder().encode(JSON.stringify(result)) }
 }
 
 /** What is kept was read when it came in; damaged since, it is no document. */

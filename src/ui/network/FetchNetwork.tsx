@@ -21,7 +21,7 @@ export function FetchNetwork({ id, children }: { readonly id: string; readonly c
   }, [id, tries])
   if (record)
     return (
-      <OpenNetwork key={id} record={record}>
+      <OpenNetwork key={id} record={record} justFetched>
         {children}
       </OpenNetwork>
     )

@@ -49,7 +49,16 @@ interface Opened {
 const Context = createContext<Opened | null>(null)
 
 /** Holds the open network for all its screens: one store with undo and redo, worked out once per change, kept by itself. */
-export function OpenNetwork({ record, children }: { readonly record: SavedNetwork; readonly children: ReactNode }) {
+export function OpenNetwork({
+  record,
+  justFetched = false,
+  children,
+}: {
+  readonly record: SavedNetwork
+  /** The record came from the server just now, so that no newer one need be asked for. */
+  readonly justFetched?: boolean
+  readonly children: ReactNode
+}) {
   const [store] = useState(() => createWorkStore(record))
   const document = useStore(store, (state) => state.document)
   const { settings: liked, change: likeEverywhere } = useSettings()
@@ -60,7 +69,8 @@ export function OpenNetwork({ record, children }: { readonly record: SavedNetwor
   const keeping = useRef<KeptNetwork | null>(null)
   useEffect(() => {
     const { id, version, document: content } = record
-    const kept = keepNetwork(store, { version, content }, api, () => claimPlace('network', id))
+    const doors = justFetched ? { ...api, find: async () => ({ ok: true, body: record }) as const } : api
+    const kept = keepNetwork(store, { version, content }, doors, () => claimPlace('network', id))
     keeping.current = kept
     return () => saveGoesOn(kept.stop())
     // The record is what the store was made from; a newer one comes through the server's answers.

@@ -1,7 +1,7 @@
 import type { ArithmeticName } from '@/core'
 import { findText, read } from '@/db'
 import { onThread } from '@/server/pool'
-import { isQuick, perform } from '@/server/task'
+import { analyseIfQuick } from '@/server/task'
 import { analysisQuery, answer, JsonText, missing, readQuery, type Context } from '../../../doors'
 
 /** The analysis of a kept network; `?arithmetic=` and `?order=` as on the command line. 422 where it takes too long. */
@@ -17,7 +17,7 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
       arithmetic: arithmetic as ArithmeticName | undefined,
       order,
     } as const
-    const { refused, bytes } = isQuick(row.document) ? perform(task) : await onThread(task)
+    const { refused, bytes } = analyseIfQuick(task) ?? (await onThread(task))
     return new JsonText(bytes, refused ? 400 : 200)
   })
 }
