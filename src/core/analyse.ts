@@ -98,7 +98,13 @@ export function analyse(document: unknown, options: AnalyseOptions = {}): Analys
 /** {@link analyse} for a network that has passed the door. */
 export function analyseNetwork(network: Network, options: AnalyseOptions = {}): Analysis | Refusal {
   const worked = work(network, options)
-  return worked.ok ? worked.analysis : { status: 'refused', problems: worked.problems }
+  if (!worked.ok) return { status: 'refused', problems: worked.problems }
+  return worked.analysis.arithmetic.startsWith('rounded') ? asFormat(worked.analysis) : worked.analysis
+}
+
+/** The analysis as its open format has it: what a screen also knows, which values were rounded, is not part of that. */
+function asFormat(analysis: Analysis): Analysis {
+  return JSON.parse(JSON.stringify(analysis, (key, value: unknown) => (key === 'rounded' ? undefined : value))) as Analysis
 }
 
 /** An analysis with what it was made from. */

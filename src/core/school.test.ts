@@ -189,7 +189,7 @@ describe('parallel arithmetic', () => {
   })
   test('value over count for equal ones', () => {
     expect(lines(['R1 A B 4k7', 'R2 A B 4.7 kΩ', 'R3 A B 4700'], { parallel: 'value-over-count' })).toMatchObject({
-      lines: ['R[Req] = (4.7 kΩ)/(3) = 1.567 kΩ'],
+      lines: ['R[Req] = (4.7 kΩ)/(3) ≈ 1.567 kΩ'],
       keys: '4.7 EXP 3 ÷ 3 =',
     })
   })

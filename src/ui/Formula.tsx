@@ -1,6 +1,6 @@
 import katex from 'katex'
 import { memo } from 'react'
-import { formulaText, type Formula as FormulaTokens, type Token } from '@/core/explain'
+import { formulaText, withSigns, type Formula as FormulaTokens, type Token } from '@/core/explain'
 import { writeQuantity, type Amount, type Figures, type ShownUnit } from '@/core/quantity'
 
 /** A formula, typeset. Names are escaped on the way into TeX; KaTeX runs without trust, so they stay text. */
@@ -13,7 +13,7 @@ export const Formula = memo(function Formula({
 }) {
   return (
     <span role="math" aria-label={formulaText(tokens, figures)}>
-      <span aria-hidden dangerouslySetInnerHTML={{ __html: typeset(texOf(tokens, figures)) }} />
+      <span aria-hidden dangerouslySetInnerHTML={{ __html: typeset(texOf(withSigns(tokens, figures), figures)) }} />
     </span>
   )
 })

@@ -13,6 +13,8 @@ export interface ExactNumber {
   readonly root: bigint
   /** Known to be in lowest terms. */
   readonly lowest: boolean
+  /** On paper: rounded when it was written down, or worked out from values that were. */
+  readonly rounded?: true
 }
 
 /** n/d as an exact value, any signs; d must not be 0. */

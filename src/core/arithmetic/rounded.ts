@@ -11,16 +11,30 @@ import { exact, exactToNumber, rational, type ExactNumber } from './exact'
 export function rounded(figures: number): Arithmetic<ExactNumber> {
   if (!Number.isInteger(figures) || figures < 1 || figures > 15)
     throw new RangeError('figures must be a whole number from 1 to 15')
+  const { multiply, divide, invert, squareRoot } = exact
   return {
     ...exact,
     name: `rounded:${figures}`,
-    add,
-    subtract: (a, b) => add(a, exact.subtract(exact.zero, b)),
+    add: (a, b) => from(add(a, b), a, b),
+    subtract: (a, b) => from(add(a, exact.subtract(exact.zero, b)), a, b),
+    multiply: (a, b) => from(multiply(a, b), a, b),
+    divide: (a, b) => from(divide(a, b), a, b),
+    invert: (a) => from(invert(a), a),
+    squareRoot: (a) => from(squareRoot(a), a),
     write: (a) => round(a, figures),
-    toAmount: (a) => ({ value: exactToNumber(a) }),
+    toAmount: (a) => ({ value: exactToNumber(a), ...(a.rounded && { rounded: true }) }),
     // What was read is exact; a written value has at most 15 figures, so its double gives it back.
-    from: (amount) => (amount.exact === undefined ? round(decimalOf(amount.value), figures) : exact.from(amount)),
+    from: (amount) => {
+      if (amount.exact !== undefined) return exact.from(amount)
+      const written = round(decimalOf(amount.value), figures)
+      return amount.rounded ? { ...written, rounded: true } : written
+    },
   }
+}
+
+/** A value worked out from others: rounded where one of them was. */
+function from(value: ExactNumber, ...others: readonly ExactNumber[]): ExactNumber {
+  return others.some((other) => other.rounded) ? { ...value, rounded: true } : value
 }
 
 function round(a: ExactNumber, figures: number): ExactNumber {
@@ -30,7 +44,8 @@ function round(a: ExactNumber, figures: number): ExactNumber {
   const power = exponent - figures + 1
   const whole = n < 0n ? -BigInt(digits) : BigInt(digits)
   // Not in lowest terms: a decimal fraction is compared and added as it stands, and long ones would take long to reduce.
-  return power >= 0 ? rational(whole * 10n ** BigInt(power), 1n) : rational(whole, 10n ** BigInt(-power))
+  const written = power >= 0 ? rational(whole * 10n ** BigInt(power), 1n) : rational(whole, 10n ** BigInt(-power))
+  return a.rounded || a.root !== 1n || exact.compare(a, written) !== 0 ? { ...written, rounded: true } : written
 }
 
 /** Decimal fractions are added over the longer of their denominators, so that sums of thousands stay short. */

@@ -107,9 +107,9 @@ test('the other ways to a value all give the same number', () => {
     'one voltage in parallel: the same as across (R2+3)‖4: V[R4] = V[(R2+3)‖4] = 9.6 V',
   )
   expect(ways(0, 'power')).toEqual([
-    'power from current and resistance: P[R1] = (960 mA) ² · 1.5 Ω = 1.382 W',
-    'power from voltage and current: P[R1] = 1.44 V · 960 mA = 1.382 W',
-    'power from voltage and resistance: P[R1] = ((1.44 V) ²)/(1.5 Ω) = 1.382 W',
+    'power from current and resistance: P[R1] = (960 mA) ² · 1.5 Ω ≈ 1.382 W',
+    'power from voltage and current: P[R1] = 1.44 V · 960 mA ≈ 1.382 W',
+    'power from voltage and resistance: P[R1] = ((1.44 V) ²)/(1.5 Ω) ≈ 1.382 W',
   ])
 })
 

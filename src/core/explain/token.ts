@@ -1,4 +1,4 @@
-import { quantityText, type Amount, type Figures, type ShownUnit } from '../quantity'
+import { quantityText, writeQuantity, type Amount, type Figures, type ShownUnit } from '../quantity'
 
 /** A formula as data. The interface typesets it, a report prints it, tests compare it. */
 export type Token =
@@ -35,8 +35,55 @@ export const sign = (which: '=' | '≈' | '·' | '+' | '−' | '²'): Token => (
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
 export const root = (under: Formula): Token => ({ token: 'root', under })
 
+/**
+ * The formula as it stands with these figures: = between what is exact, ≈ where a number on either side is rounded.
+ * What rounded values add to, in full, is exactly that.
+ */
+export function withSigns(formula: Formula, figures: Figures): Formula {
+  const sides: Token[][] = [[]]
+  for (const token of formula) {
+    if (isEquals(token)) sides.push([])
+    else sides[sides.length - 1].push(token)
+  }
+  const isFull = sides.map((side) => side.some((token) => token.token === 'amount' && token.full))
+  const isRounded = sides.map((side) => side.some((token) => hasRounded(token, figures)))
+  let side = 0
+  return formula.map((token) => {
+    if (!isEquals(token)) return token
+    side += 1
+    return token.sign === '=' && !isFull[side] && (isRounded[side] || isRounded[side - 1]) ? sign('≈') : token
+  })
+}
+
+function isEquals(token: Token): token is Token & { readonly token: 'sign' } {
+  return token.token === 'sign' && (token.sign === '=' || token.sign === '≈')
+}
+
+/** Whether a number in it is rounded with these figures. */
+function hasRounded(token: Token, figures: Figures): boolean {
+  const any = (inside: Formula) => inside.some((other) => hasRounded(other, figures))
+  switch (token.token) {
+    case 'amount':
+      return writeQuantity(token.amount, token.unit, token.full ? 6 : figures).rounded
+    case 'sum':
+      return token.amounts.some((amount) => writeQuantity(amount, token.unit, figures).rounded)
+    case 'fraction':
+      return any(token.over) || any(token.under)
+    case 'root':
+      return any(token.under)
+    case 'bracket':
+      return any(token.inside)
+    default:
+      return false
+  }
+}
+
 /** A formula on one line of plain text, as it would be read out: `V[R2] = 320 mA · 10 Ω = 3.2 V`. */
 export function formulaText(formula: Formula, figures: Figures = 4): string {
+  return textOf(withSigns(formula, figures), figures)
+}
+
+function textOf(formula: Formula, figures: Figures): string {
   return formula.map((token) => tokenText(token, figures)).join(' ')
 }
 
@@ -53,10 +100,10 @@ function tokenText(token: Token, figures: Figures): string {
     case 'sign':
       return token.sign
     case 'fraction':
-      return `(${formulaText(token.over, figures)})/(${formulaText(token.under, figures)})`
+      return `(${textOf(token.over, figures)})/(${textOf(token.under, figures)})`
     case 'bracket':
-      return `(${formulaText(token.inside, figures)})`
+      return `(${textOf(token.inside, figures)})`
     case 'root':
-      return `√(${formulaText(token.under, figures)})`
+      return `√(${textOf(token.under, figures)})`
   }
 }

@@ -40,7 +40,7 @@ test.each([
   ['R1 -5', 3, 'negative'],
   ['5 V', 0, 'wrong unit'],
   ['R1 5 + R1 6', 7, 'twice'],
-  ['2,2', 0, 'comma'],
+  ['12,000', 0, 'comma'],
   ['1 | 2', 2, 'operator is missing'],
 ])('in “%s” the place %i is pointed at', (text, at, message) => {
   expect(readFormula(text)).toMatchObject({ ok: false, problem: { at, message: expect.stringContaining(message) } })

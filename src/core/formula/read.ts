@@ -1,5 +1,5 @@
 import { isName } from '../network'
-import { quantityProblem, readQuantity } from '../quantity'
+import { inFormat, quantityProblem, readQuantity } from '../quantity'
 import type { FormulaTree } from './tree'
 
 /** What is wrong in a formula, and where: character positions from `at` up to `end`. */
@@ -102,7 +102,7 @@ function group(kind: 'series' | 'parallel', members: readonly FormulaTree[]): Fo
 function readResistor({ text, at }: Lexeme): ReadFormula {
   const typed = text.trim()
   const whole = readQuantity(typed, 'Ω')
-  if (whole.ok) return { ok: true, tree: { kind: 'resistor', name: null, typed } }
+  if (whole.ok) return { ok: true, tree: { kind: 'resistor', name: null, typed: inFormat(typed) } }
   const problem = (from: string, message: string): ReadFormula => {
     const start = at + text.indexOf(from)
     return { ok: false, problem: { at: start, end: start + from.length, message } }
@@ -123,6 +123,6 @@ function readResistor({ text, at }: Lexeme): ReadFormula {
       : problem(typed, quantityProblem(whole.problem, typed, 'Ω'))
   }
   return read.ok
-    ? { ok: true, tree: { kind: 'resistor', name, typed: value } }
+    ? { ok: true, tree: { kind: 'resistor', name, typed: inFormat(value) } }
     : problem(value, quantityProblem(read.problem, value, 'Ω'))
 }

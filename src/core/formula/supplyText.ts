@@ -1,5 +1,5 @@
 import type { NetworkDocument, PartDocument } from '../network'
-import { quantityProblem, readQuantity, type Unit } from '../quantity'
+import { inFormat, quantityProblem, readQuantity, type Unit } from '../quantity'
 
 export type AppliedSupply =
   { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false; readonly message: string }
@@ -71,14 +71,14 @@ export function applySupplyText(document: NetworkDocument, text: string): Applie
     }
   }
   if (whole.ok && (whole.unit === null || whole.unit === 'V'))
-    return { ok: true, document: withSupply({ ...source, voltage: typed }) }
+    return { ok: true, document: withSupply({ ...source, voltage: inFormat(typed) }) }
   if (whole.ok) {
     if (whole.unit === 'Ω' || whole.unit === null) return { ok: false, message: `“${typed}” is a resistance; ${like}` }
     return {
       ok: true,
       document: {
         ...withSupply(source),
-        known: { part: source.name, quantity: quantityOfUnit[whole.unit], value: typed },
+        known: { part: source.name, quantity: quantityOfUnit[whole.unit], value: inFormat(typed) },
       },
     }
   }
@@ -91,6 +91,6 @@ export function applySupplyText(document: NetworkDocument, text: string): Applie
   if (part === supply) return applySupplyText(document, value)
   return {
     ok: true,
-    document: { ...withSupply(source), known: { part: owner, quantity: quantityOfUnit[read.unit], value } },
+    document: { ...withSupply(source), known: { part: owner, quantity: quantityOfUnit[read.unit], value: inFormat(value) } },
   }
 }

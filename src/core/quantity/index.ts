@@ -4,9 +4,10 @@
  */
 export { letterOf, unitOf, type Unit } from './unit'
 export { fractionOf, nearestNumber, numberOf, type Ratio } from './ratio'
-export { readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
+export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {
   digitsOfRatio,
+  equalText,
   figureCount,
   quantityText,
   shownText,

@@ -20,19 +20,19 @@ export type ReadQuantity =
   | { readonly ok: false; readonly problem: QuantityProblem }
 
 const longest = 100
-const number = String.raw`\d+(?:\.\d*)?|\.\d+`
-const prefix = Object.keys(prefixes).join('')
+const number = String.raw`(?:\d+(?:\.\d*)?|\.\d+)`
+const prefix = `[${Object.keys(prefixes).join('')}]`
 const unit = Object.keys(spellings)
   .sort((a, b) => b.length - a.length)
+  .map((word) => [...word].map((letter) => `[${letter.toUpperCase()}${letter}]`).join(''))
   .join('|')
-/** `4k7`, `0R47`, `1M5Ω`: the prefix or R stands where the point would. */
-const infix = new RegExp(`^([+-]?)(\\d+)([R${prefix}])(\\d+)\\s*(Ω|\u2126|ohms?)?$`)
-/** `470`, `2.2 kΩ`, `1e3`, `3/2`, `250mA`. */
-const plain = new RegExp(
-  `^([+-]?)(${number})(?:[eE]([+-]?\\d+))?(?:\\s*/\\s*(${number}))?\\s*([${prefix}])?(${unit})?$`,
-)
-const twoUnits = new RegExp(`^[+-]?(?:${number})\\s*(?:[${prefix}]?(?:${unit})[\\s·*]*){2,}$`)
-
+/** `4k7`, `0R47`, `1M5`: the prefix or R stands where the point would. */
+const infix = String.raw`(\d+)([Rr]|${prefix})(\d+)`
+/** A number with its prefix: `470`, `2.2k`, `1e3`, `4k7`. */
+const operand = String.raw`(?:${infix}|(${number})(?:[eE]([+-]?\d+))?(${prefix})?)`
+/** `470`, `2.2 kΩ`, `1e3`, `3/2`, `10/4k7`, `250mA`. */
+const plain = new RegExp(String.raw`^([+-]?)${operand}(?:\s*/\s*${operand})?(?:\s+(${prefix}))?\s*(${unit})?$`)
+const twoUnits = new RegExp(`^[+-]?${number}\\s*(?:${prefix}?(?:${unit})[\\s·*]*){2,}$`)
 /**
  * Reads a quantity as people type it, exactly: decimals are decimal fractions, `0.1` is 1/10.
  *
@@ -49,7 +49,30 @@ export function readQuantity(typed: unknown, wanted: Unit | null): ReadQuantity 
   }
   if (typeof typed !== 'string') return refuse('not-a-number')
   if (typed.length > longest) return refuse('too-long')
-  return readText(typed.trim().replaceAll('\u2009', ' ').replaceAll('\u00a0', ' ').replaceAll('\u2212', '-'), wanted)
+  return readText(
+    typed
+      .trim()
+      .replaceAll('\u2009', ' ')
+      .replaceAll('\u00a0', ' ')
+      .replaceAll('\u2212', '-')
+      .replaceAll('\u2126', 'Ω'),
+    wanted,
+  )
+}
+
+/**
+ * A quantity as the open formats spell it: a decimal comma as a point, the letters of units and of R as they are written
+ * there (`4,7k` is 4.7k, `9v` is 9V). Everything else, and what is no quantity, stays as it was typed.
+ */
+export function inFormat(typed: string): string {
+  if (!readQuantity(typed, null).ok) return typed
+  const spell = (word: string) => {
+    const small = word.toLowerCase()
+    return small === 'r' ? 'R' : small.length === 1 ? spellings[small] : small
+  }
+  return withPoints(typed)
+    .replace(/(?<=\d)r(?=\d)/g, 'R')
+    .replace(new RegExp(`(?:${unit})(?=\\s*$)`), spell)
 }
 
 function refuse(problem: QuantityProblem): ReadQuantity {
@@ -59,36 +82,60 @@ function refuse(problem: QuantityProblem): ReadQuantity {
 function readText(text: string, wanted: Unit | null): ReadQuantity {
   if (text === '') return refuse('empty')
   if (/^[+-]?\s*(?:inf(?:inity)?|∞)/i.test(text)) return refuse('infinite')
-
-  const infixed = infix.exec(text)
-  if (infixed) {
-    const [, sign, whole, letter, decimals] = infixed
-    return finish(sign, decimal(`${whole}.${decimals}`), letter === 'R' ? 0 : prefixes[letter], 'Ω', wanted)
-  }
-
-  const match = plain.exec(text)
+  const match = plain.exec(withPoints(text))
   if (!match) {
     if (twoUnits.test(text)) return refuse('two-units')
-    return refuse(/^[+-]?\d+,\d+/.test(text) ? 'comma' : 'not-a-number')
+    return refuse(/\d,\d/.test(text) ? 'comma' : 'not-a-number')
   }
-  const [, sign, mantissa, exponent, divisor, prefixed, spelled] = match
-  const power = Number(exponent ?? 0) + (prefixed ? prefixes[prefixed] : 0)
-  if (Math.abs(power) > 400) return refuse('out-of-range')
-  if (
-    divisor === undefined &&
-    sign !== '-' &&
-    (spelled === undefined || wanted === null || spellings[spelled] === wanted)
-  ) {
-    const short = readShort(mantissa, power)
-    if (short) return { ok: true, ...short, unit: spelled ? spellings[spelled] : null }
+  const [, sign, ...rest] = match
+  const [over, under, spaced, spelled] = [operandOf(rest.slice(0, 6)), operandOf(rest.slice(6, 12)), rest[12], rest[13]]
+  if (over === null || (spaced && (over.prefixed || under?.prefixed))) return refuse('not-a-number')
+  // With R or a prefix where the point would be it is a resistance.
+  const found = spelled ? spellings[spelled.toLowerCase()] : over.infixed && under === null ? 'Ω' : null
+  const power = over.power + (spaced ? prefixes[spaced] : 0)
+  if (Math.abs(power) > 400 || Math.abs(under?.power ?? 0) > 400) return refuse('out-of-range')
+  if (under === null && sign !== '-' && (found === null || wanted === null || found === wanted)) {
+    const short = readShort(over.mantissa, power)
+    if (short) return { ok: true, ...short, unit: found }
   }
-  let value = decimal(mantissa)
-  if (divisor !== undefined) {
-    const below = decimal(divisor)
+  let value = decimal(over.mantissa)
+  if (under !== null) {
+    const below = decimal(under.mantissa)
     if (below.n === 0n) return refuse('infinite')
     value = value.div(below)
   }
-  return finish(sign, value, power, spelled ? spellings[spelled] : null, wanted)
+  return finish(sign, value, power - (under?.power ?? 0), found, wanted)
+}
+
+/**
+ * Decimal commas as points. A comma before exactly three digits may part thousands (12,000), unless what stands before it
+ * begins with 0 or is longer than three digits; it is left, and refused.
+ */
+function withPoints(text: string): string {
+  if (!text.includes(',')) return text
+  return text.replace(/(\d*),(\d+)/g, (comma, whole: string, decimals: string) =>
+    decimals.length === 3 && /^[1-9]\d{0,2}$/.test(whole) ? comma : `${whole}.${decimals}`,
+  )
+}
+
+interface Operand {
+  readonly mantissa: string
+  /** The power of ten of its exponent and its prefix. */
+  readonly power: number
+  readonly prefixed: boolean
+  /** R or its prefix stands where the point would. */
+  readonly infixed: boolean
+}
+
+/** What an operand matched: whole, letter and decimals of `4k7`, or number, exponent and prefix; null if nothing did. */
+function operandOf([whole, letter, decimals, plainly, exponent, prefix]: readonly (
+  string | undefined
+)[]): Operand | null {
+  if (whole !== undefined && letter !== undefined)
+    return { mantissa: `${whole}.${decimals}`, power: prefixes[letter] ?? 0, prefixed: true, infixed: true }
+  if (plainly === undefined) return null
+  const power = Number(exponent ?? 0) + (prefix ? prefixes[prefix] : 0)
+  return { mantissa: plainly, power, prefixed: prefix !== undefined, infixed: false }
 }
 
 /** The everyday case without long numbers: a decimal whose numerator and denominator are both exact doubles. */
@@ -147,7 +194,7 @@ export function quantityProblem(problem: QuantityProblem, typed: unknown, wanted
     case 'not-a-number':
       return `“${shown}” is not a number; ${like}`
     case 'comma':
-      return `“${shown}” has a comma; use a point for decimals, as in 2.2`
+      return `“${shown}” has a comma that may part thousands; use a point for decimals, as in 2.2, and nothing for thousands`
     case 'negative':
       return `“${shown}” is negative; a ${quantityOf[wanted]} here is 0 or more`
     case 'infinite':

@@ -18,22 +18,19 @@ export const unitOf = { resistance: 'Ω', voltage: 'V', current: 'A', power: 'W'
 /** The letter that stands for each quantity in formulas. */
 export const letterOf = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
 
-/** Every spelling that is read for a unit. `R` for ohms is the way values are printed on parts. */
+/** Every spelling that is read for a unit, in small letters. `r` for ohms is the way values are printed on parts. */
 export const spellings: Readonly<Record<string, Unit>> = {
-  Ω: 'Ω', // U+03A9, Greek capital omega
-  '\u2126': 'Ω', // U+2126, ohm sign
+  ω: 'Ω', // U+03C9, the small letter of U+03A9, Greek capital omega; U+2126, the ohm sign, is read as that
   ohm: 'Ω',
   ohms: 'Ω',
-  Ohm: 'Ω',
-  Ohms: 'Ω',
-  R: 'Ω',
-  V: 'V',
+  r: 'Ω',
+  v: 'V',
   volt: 'V',
   volts: 'V',
-  A: 'A',
+  a: 'A',
   amp: 'A',
   amps: 'A',
-  W: 'W',
+  w: 'W',
   watt: 'W',
   watts: 'W',
 }

@@ -9,6 +9,8 @@ export interface Amount {
   readonly exact?: Ratio
   /** The exact value when it is a rational times a square root, as `5/2·√10` (a power was given). */
   readonly root?: string
+  /** It was rounded when it was written down, or worked out from values that were: on paper. */
+  readonly rounded?: true
 }
 
 /** How numbers are shown: as a fraction, or with so many significant figures and a prefix, or as powers of ten. */
@@ -27,6 +29,8 @@ export interface WrittenQuantity {
   readonly number: string
   readonly prefix: string
   readonly unit: ShownUnit
+  /** Whether the amount is another one than the number that stands here: = before an exact one, ≈ before a rounded one. */
+  readonly rounded: boolean
 }
 
 const letters: Readonly<Record<number, string>> = {
@@ -47,7 +51,8 @@ const superscripts: Readonly<Record<string, string>> = {
 
 /**
  * Writes an amount as engineers do: a prefix in steps of a thousand and so many significant figures,
- * rounded half away from zero on the exact value, trailing zeros dropped.
+ * rounded half away from zero on the exact value. A rounded number has all its figures, `16.10 mA`; one that is exact as
+ * it stands drops trailing zeros, `12 V`.
  * With `'ten:N'`: one digit before the point and a power of ten, `4.7·10³`. With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
  */
 export function writeQuantity(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuantity {
@@ -64,20 +69,32 @@ function write(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuanti
   if (figures === 'fraction') {
     const fraction = amount.exact ?? amount.root
     if (fraction !== undefined && fraction.length <= longestFraction)
-      return { number: fraction.replace('-', '−'), prefix: '', unit }
+      return { number: fraction.replace('-', '−'), prefix: '', unit, rounded: false }
     return write(amount, unit, 6)
   }
-  if (amount.value === 0) return { number: '0', prefix: '', unit }
+  if (amount.value === 0) return { number: '0', prefix: '', unit, rounded: false }
   const sign = amount.value < 0 ? '−' : ''
   const { digits, exponent } = digitsOf(amount, figureCount(figures))
-  if (typeof figures === 'string') {
-    const power = exponent === 0 ? '' : `·10${[...String(exponent)].map((c) => superscripts[c]).join('')}`
-    return { number: `${sign}${point(digits, 0)}${power}`, prefix: '', unit }
-  }
+  const rounded = !isExactly(amount, digits, exponent)
   const third = Math.floor(exponent / 3) * 3
-  const written = letters[third]
-  if (written === undefined) return { number: `${sign}${point(digits, 0)}e${exponent}`, prefix: '', unit }
-  return { number: sign + point(digits, exponent - third), prefix: written, unit }
+  const letter = typeof figures === 'string' ? undefined : letters[third]
+  if (letter !== undefined)
+    return { number: sign + point(digits, exponent - third, rounded), prefix: letter, unit, rounded }
+  const number = sign + point(digits, 0, rounded)
+  if (typeof figures !== 'string') return { number: `${number}e${exponent}`, prefix: '', unit, rounded }
+  const power = exponent === 0 ? '' : `·10${[...String(exponent)].map((c) => superscripts[c]).join('')}`
+  return { number: number + power, prefix: '', unit, rounded }
+}
+
+/** Whether an amount is exactly the number with these significant digits. */
+function isExactly({ value, exact, root, rounded }: Amount, digits: string, exponent: number): boolean {
+  const power = exponent - digits.length + 1
+  // A double that is another one than the number's cannot be exactly it; one that is may still stand for a fraction near it.
+  if (rounded || root !== undefined || Number(`${digits}e${power}`) !== Math.abs(value)) return false
+  if (exact === undefined) return true
+  const { n, d } = fractionOf(exact)
+  const whole = BigInt(digits)
+  return power >= 0 ? n === whole * 10n ** BigInt(power) * d : n * 10n ** BigInt(-power) === whole * d
 }
 
 /** {@link writeQuantity} as one text; the space is a plain one unless told otherwise. */
@@ -89,6 +106,11 @@ export function quantityText(amount: Amount, unit: ShownUnit, figures: Figures =
 /** A quantity as it stands on the screen: a thin space before the unit, a dash where there is none. */
 export function shownText(amount: Amount | null, unit: ShownUnit, figures: Figures): string {
   return amount ? quantityText(amount, unit, figures, '\u2009') : '–'
+}
+
+/** {@link shownText} with the sign before it: `= 12 V` where it is exact as it stands, `≈ 16.10 mA` where it is rounded. */
+export function equalText(amount: Amount | null, unit: ShownUnit, figures: Figures): string {
+  return `${amount && writeQuantity(amount, unit, figures).rounded ? '≈' : '='} ${shownText(amount, unit, figures)}`
 }
 
 /** The significant digits of an amount other than 0, whatever its sign. */
@@ -123,9 +145,10 @@ function plainDigits(size: number, figures: number): Digits {
   return { digits: written.slice(0, 1) + written.slice(2, mark), exponent: Number(written.slice(mark + 1)) }
 }
 
-function point(digits: string, whole: number): string {
+/** The digits with a point after so many more than one of them; trailing zeros are kept where they are significant. */
+function point(digits: string, whole: number, keepsZeros: boolean): string {
   const padded = digits.padEnd(whole + 1, '0')
   let end = padded.length
-  while (end > whole + 1 && padded[end - 1] === '0') end--
+  while (!keepsZeros && end > whole + 1 && padded[end - 1] === '0') end--
   return end === whole + 1 ? padded.slice(0, end) : `${padded.slice(0, whole + 1)}.${padded.slice(whole + 1, end)}`
 }

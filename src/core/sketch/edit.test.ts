@@ -47,7 +47,7 @@ describe('what is typed decides', () => {
     ['?V', { kind: 'source' }],
     ['?', { kind: 'terminals' }],
   ])('%j', (text, meaning) => expect(readStroke(text)).toEqual({ ok: true, ...meaning }))
-  test.each(['4k7x', '-5', '2A', '1 V V', '1,5'])('%j is refused with what would be accepted', (text) => {
+  test.each(['4k7x', '-5', '2A', '1 V V', '1,500'])('%j is refused with what would be accepted', (text) => {
     expect(readStroke(text)).toMatchObject({ ok: false, message: expect.stringContaining('4k7 for a resistor') })
   })
   test('the text of a part makes the same part again', () => {

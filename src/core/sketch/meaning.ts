@@ -1,6 +1,6 @@
 import { withUnit } from '../formula'
 import type { NetworkDocument, PartDocument } from '../network'
-import { quantityProblem, readQuantity } from '../quantity'
+import { inFormat, quantityProblem, readQuantity } from '../quantity'
 import { addPart, freeName, renamePart } from './edit'
 import type { Board } from './board'
 import type { Stroke } from './peg'
@@ -32,10 +32,10 @@ export function readStroke(text: string): StrokeMeaning {
   if (/^\?\s*V$/i.test(typed)) return { ok: true, kind: 'source' }
   const read = readQuantity(typed, null)
   if (!read.ok) return { ok: false, message: `${quantityProblem(read.problem, typed, 'Ω').split(';')[0]}; ${accepted}` }
-  if (read.unit === 'V') return { ok: true, kind: 'source', voltage: typed }
+  if (read.unit === 'V') return { ok: true, kind: 'source', voltage: inFormat(typed) }
   if (read.unit === 'A' || read.unit === 'W')
     return { ok: false, message: `“${typed}” is no part; type what is known of the source above; here ${accepted}` }
-  return { ok: true, kind: 'resistor', resistance: typed }
+  return { ok: true, kind: 'resistor', resistance: inFormat(typed) }
 }
 
 /** What would have to be typed for a part. */

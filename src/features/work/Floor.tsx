@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { explainFloor, type Reached, type Worksheet } from '@/core'
-import { shownText } from '@/core/quantity'
+import { equalText } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 import { Line } from './Line'
@@ -28,7 +28,7 @@ export function Floor({
       )}
     >
       <span className="font-mono font-semibold text-bar-reduce">
-        Req = {shownText(analysis.equivalent, 'Ω', figures)}
+        Req {equalText(analysis.equivalent, 'Ω', figures)}
       </span>
       {shown.map((line, i) =>
         keys === 'no' && i < reached.lines ? (

@@ -4,7 +4,7 @@ import type { Box, Picture, Place } from '@/core/drawing'
 import { writeNetwork } from '@/core/network'
 import { leavesOf, outwardFrom } from '@/core/reduction'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/sketch'
-import { shownText } from '@/core/quantity'
+import { equalText } from '@/core/quantity'
 import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
@@ -58,7 +58,7 @@ export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; re
     () =>
       loopsOf(worksheet, shown, (step) => {
         const { name, resistance } = elements[reduction.steps[step].result]
-        return step < valued ? `${name} = ${shownText(resistance, 'Ω', figures)}` : name
+        return step < valued ? `${name} ${equalText(resistance, 'Ω', figures)}` : name
       }),
     [worksheet, shown, valued, elements, reduction, figures],
   )

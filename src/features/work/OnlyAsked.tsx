@@ -1,5 +1,5 @@
 import type { OnlyAsked as Wanted } from '@/core'
-import { letterOf, shownText, unitOf } from '@/core/quantity'
+import { letterOf, equalText, unitOf } from '@/core/quantity'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -16,8 +16,8 @@ export function OnlyAsked({ wanted }: { readonly wanted: Wanted }) {
         {answers.map(({ name, quantity, amount, work }, i) => (
           <li key={i} className="flex flex-wrap items-baseline gap-x-3">
             <span className="font-mono font-semibold">
-              {letters[quantity]} {quantity === 'potential' ? 'of node' : 'of'} {name} ={' '}
-              {shownText(amount, quantity === 'potential' ? 'V' : unitOf[quantity], figures)}
+              {letters[quantity]} {quantity === 'potential' ? 'of node' : 'of'} {name}{' '}
+              {equalText(amount, quantity === 'potential' ? 'V' : unitOf[quantity], figures)}
             </span>
             {work && <Formula tokens={work} figures={figures} />}
           </li>

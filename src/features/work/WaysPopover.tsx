@@ -3,7 +3,7 @@ import { X } from 'lucide-react'
 import { useMemo } from 'react'
 import { explainRowUp, explainWays, keyOf, type Worksheet } from '@/core'
 import { wordSentence, type Explained } from '@/core/explain'
-import { shownText } from '@/core/quantity'
+import { equalText, shownText } from '@/core/quantity'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { CheckLine } from './CheckLine'
@@ -76,7 +76,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
           <section key={quantity} className="border-t border-line py-2">
             <h3 className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-mono font-semibold">
-                {symbol} = {value ? shownText(value, unit, figures) : 'undefined: zero ohms side by side'}
+                {symbol} {value ? equalText(value, unit, figures) : '= undefined: zero ohms side by side'}
               </span>
               {fraction !== undefined && (
                 <span className="font-mono text-xs break-all text-soft" data-exact>

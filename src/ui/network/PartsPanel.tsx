@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import { memo, useMemo, useState, type ClipboardEvent } from 'react'
 import { useStore } from 'zustand'
 import type { PartDocument, Problem } from '@/core/network'
+import { inFormat } from '@/core/quantity'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
@@ -198,7 +199,10 @@ const Row = memo(function Row({ store, part, index, problems, known, ...nodes }:
               placeholder={field === 'value' ? known : undefined}
               {...badgeAt(field)}
               onChange={(text) => edit(field, text)}
-              onLeave={store.pause}
+              onLeave={() => {
+                if (field === 'value' && inFormat(valueOf(part)) !== valueOf(part)) edit(field, inFormat(valueOf(part)))
+                store.pause()
+              }}
             />
           )}
         </div>

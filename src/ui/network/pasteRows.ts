@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { isName, kinds, type NetworkDocument, type PartDocument } from '@/core/network'
-import { readQuantity, quantityProblem } from '@/core/quantity'
+import { inFormat, readQuantity, quantityProblem } from '@/core/quantity'
 import { letterOf } from '@/core/sketch'
 import type { Field } from './partRows'
 
@@ -97,7 +97,7 @@ function isSupply({ kind }: PartDocument): boolean {
 }
 
 function partOf(cell: (field: Column) => string, freeName: (letter: string) => string): PartDocument {
-  const value = cell('value')
+  const value = inFormat(cell('value'))
   const name = cell('name')
   const kind = cell('kind').toLowerCase() || guessKind(name, value)
   const part = { name: name || freeName(letterOf(kind)), kind, from: cell('from'), to: cell('to') }
@@ -120,7 +120,8 @@ function problemOf({ name, kind, from, to, resistance, voltage }: PartDocument):
 }
 
 function guessKind(name: string, value: string): string {
-  if (/^\s*[\d.]+\s*[mkM]?V$/.test(value)) return 'source'
+  const read = readQuantity(value, null)
+  if (read.ok && read.unit === 'V') return 'source'
   if (value === '') return /^T/i.test(name) ? 'terminals' : 'wire'
   return 'resistor'
 }
