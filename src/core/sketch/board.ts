@@ -1,7 +1,8 @@
+import { pointName } from '../formula'
 import type { NetworkDocument, PartDocument, SketchPlace } from '../network'
 import { layOut } from './layOut'
 import { placeNear } from './near'
-import { pegKey, samePeg, type Peg, type Stroke } from './peg'
+import { pegKey, samePeg, wayAlong, type Peg, type Stroke } from './peg'
 
 /** A document with a peg for every point. No two points share one. */
 export interface Board {
@@ -20,6 +21,30 @@ export function pointAt(board: Board, peg: Peg): string | undefined {
   return undefined
 }
 
+/** The first name with this letter that no part has. */
+export function freeName({ parts }: NetworkDocument, letter: string): string {
+  const taken = new Set(parts.map(({ name }) => name))
+  let number = 1
+  while (taken.has(`${letter}${number}`)) number++
+  return `${letter}${number}`
+}
+
+/** The first of A … Z, P27, P28 … that no point has. */
+export function freePoint(taken: { has(name: string): boolean }): string {
+  for (let i = 0; ; i++) {
+    const name = pointName(i)
+    if (!taken.has(name)) return name
+  }
+}
+
+/** The board with a point on a peg, and its name: that of the one that stands there, or a new one. */
+export function pointOn(board: Board, peg: Peg): readonly [Board, string] {
+  const there = pointAt(board, peg)
+  if (there !== undefined) return [board, there]
+  const name = freePoint(board.points)
+  return [{ ...board, points: new Map(board.points).set(name, peg) }, name]
+}
+
 /** The parts that have both ends: those that can be drawn. */
 export function drawable(document: NetworkDocument): PartDocument[] {
   return document.parts.filter(({ from, to }) => from !== '' && to !== '')
@@ -35,6 +60,11 @@ export function endsAt(parts: readonly PartDocument[]): ReadonlyMap<string, numb
 /** The stroke of a part: its own, or straight from point to point. */
 export function strokeOf(board: Board, { name, from, to }: PartDocument): Stroke {
   return board.strokes.get(name) ?? [board.points.get(from) as Peg, board.points.get(to) as Peg]
+}
+
+/** The way of a part from point to point, corner by corner: along its stroke, and to it where that lies elsewhere. */
+export function wayOf(board: Board, part: PartDocument): Peg[] {
+  return wayAlong(strokeOf(board, part), board.points.get(part.from) as Peg, board.points.get(part.to) as Peg)
 }
 
 /**

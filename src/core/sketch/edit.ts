@@ -1,40 +1,16 @@
-import { pointName } from '../formula'
 import type { NetworkDocument, PartDocument } from '../network'
-import { pointAt, strokeOf, type Board } from './board'
+import { freePoint, pointAt, pointOn, strokeOf, type Board } from './board'
+import { land } from './land'
 import { pegKey, samePeg, type Peg, type Stroke } from './peg'
 
 /** Chosen parts, by name. */
 export type Chosen = ReadonlySet<string>
-
-/** The first name with this letter that no part has. */
-export function freeName({ parts }: NetworkDocument, letter: string): string {
-  const taken = new Set(parts.map(({ name }) => name))
-  let number = 1
-  while (taken.has(`${letter}${number}`)) number++
-  return `${letter}${number}`
-}
-
-/** The first of A … Z, P27, P28 … that no point has. */
-export function freePoint(taken: { has(name: string): boolean }): string {
-  for (let i = 0; ; i++) {
-    const name = pointName(i)
-    if (!taken.has(name)) return name
-  }
-}
 
 /** The board with one more part, drawn from peg to peg; its ends join the points that stand there. */
 export function addPart(board: Board, part: Omit<PartDocument, 'from' | 'to'>, [start, end]: Stroke): Board {
   const [first, from] = pointOn(board, start)
   const [second, to] = pointOn(first, end)
   return { ...second, document: { ...board.document, parts: [...board.document.parts, { ...part, from, to }] } }
-}
-
-/** The board with a point on a peg, and its name: that of the one that stands there, or a new one. */
-function pointOn(board: Board, peg: Peg): readonly [Board, string] {
-  const there = pointAt(board, peg)
-  if (there !== undefined) return [board, there]
-  const name = freePoint(board.points)
-  return [{ ...board, points: new Map(board.points).set(name, peg) }, name]
 }
 
 /** The document without some parts, and without what was known of them. */
@@ -80,8 +56,12 @@ function detach(board: Board, chosen: Chosen): Board {
   return { ...detached, points }
 }
 
-/** Moves the points of chosen parts, and their strokes. Points that then stand on one peg are joined. */
-function relocate(board: Board, chosen: Chosen, to: (peg: Peg) => Peg): Board {
+/**
+ * Moves the points of chosen parts, and their strokes. Points that then stand on one peg are joined.
+ *
+ * @param lands ends that then stand on a line join it too
+ */
+function relocate(board: Board, chosen: Chosen, to: (peg: Peg) => Peg, lands = false): Board {
   const moved = new Set(
     board.document.parts.filter(({ name }) => chosen.has(name)).flatMap((part) => [part.from, part.to]),
   )
@@ -105,16 +85,26 @@ function relocate(board: Board, chosen: Chosen, to: (peg: Peg) => Peg): Board {
   const { reference } = joined.document
   const document =
     reference === undefined ? joined.document : { ...joined.document, reference: became.get(reference) ?? reference }
-  return { ...joined, document: withReference(document) }
+  const relocated = { ...joined, document: withReference(document) }
+  if (!lands) return relocated
+  return moving.reduce(
+    (now, [name, peg]) => (points.get(name) === peg ? land(now, peg, (part) => chosen.has(part.name)) : now),
+    relocated,
+  )
 }
 
-/**
- * Moves chosen parts; what is joined to them follows.
- *
- * @param alone leaves behind what is joined to them instead; ends join whatever they then stand on
- */
-export function moveParts(board: Board, chosen: Chosen, by: Peg, alone = false): Board {
-  return relocate(alone ? detach(board, chosen) : board, chosen, ({ x, y }) => ({ x: x + by.x, y: y + by.y }))
+/** How parts are moved, beside how far. */
+export interface Moving {
+  /** What is joined to them is left behind, instead of following; and ends pass over lines. */
+  readonly alone?: boolean
+  /** Ends that come to stand on the middle of a line join it. Those that meet on a peg always do. */
+  readonly lands?: boolean
+}
+
+/** Moves chosen parts; what is joined to them follows. */
+export function moveParts(board: Board, chosen: Chosen, by: Peg, { alone = false, lands = false }: Moving = {}): Board {
+  const to = ({ x, y }: Peg): Peg => ({ x: x + by.x, y: y + by.y })
+  return relocate(alone ? detach(board, chosen) : board, chosen, to, lands && !alone)
 }
 
 /** The ends of chosen parts, as they were drawn. */
@@ -122,16 +112,21 @@ function endsOf(board: Board, chosen: Chosen): Peg[] {
   return board.document.parts.filter(({ name }) => chosen.has(name)).flatMap((part) => strokeOf(board, part))
 }
 
-/** Turns chosen parts by a quarter, clockwise, about the end nearest to their middle; that end stays joined. */
+/**
+ * Turns chosen parts by a quarter, clockwise, about their middle. Where that is half a peg off, it is half a peg beside it,
+ * always on the same side of the first part, so that four turns lead back.
+ */
 export function turnParts(board: Board, chosen: Chosen): Board {
   const ends = endsOf(board, chosen)
   if (ends.length === 0) return board
   const { left, right, top, bottom } = bounds(ends)
-  const far = ({ x, y }: Peg) => Math.abs(2 * x - left - right) + Math.abs(2 * y - top - bottom)
-  const pivot = ends.reduce((best, end) => (far(end) < far(best) ? end : best))
+  const half = Math.abs(left + right + top + bottom) % 2 === 0 ? 0 : 0.5
+  const [dx, dy] = [Math.sign(ends[1].x - ends[0].x), Math.sign(ends[1].y - ends[0].y)]
+  const [aside, down] = dy === 0 || dx * dy > 0 ? [0, dx] : [-dy, 0]
+  const middle = { x: (left + right) / 2 + half * aside, y: (top + bottom) / 2 + half * down }
   return relocate(detach(board, chosen), chosen, ({ x, y }) => ({
-    x: pivot.x - (y - pivot.y),
-    y: pivot.y + (x - pivot.x),
+    x: middle.x - (y - middle.y),
+    y: middle.y + (x - middle.x),
   }))
 }
 
@@ -161,44 +156,23 @@ function bounds(pegs: readonly Peg[]) {
   return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
 }
 
-/** Puts one end of a part on another peg, off whatever it was joined to; the board itself if its other end is there. */
-export function moveEnd(board: Board, name: string, end: 'from' | 'to', peg: Peg): Board {
+/**
+ * Puts one end of a part on another peg, off whatever it was joined to; the board itself if its other end is there.
+ *
+ * @param lands on the middle of a line it joins that
+ */
+export function moveEnd(board: Board, name: string, end: 'from' | 'to', peg: Peg, lands = false): Board {
   const part = board.document.parts.find((one) => one.name === name)
   if (!part) return board
   const other = board.points.get(end === 'from' ? part.to : part.from)
   if (other && samePeg(other, peg)) return board
+  const stood = pointAt(board, peg)
   const [{ points }, point] = pointOn(board, peg)
   const strokes = new Map(board.strokes)
   strokes.delete(name)
   const parts = board.document.parts.map((one) => (one === part ? { ...part, [end]: point } : one))
-  return forgetPoints({ document: withReference({ ...board.document, parts }), points, strokes })
-}
-
-/**
- * Makes an end of what passes over a peg: a wire becomes two wires; any other part reaches from the peg to the end that is
- * farther away, and a wire the rest of the way. The peg must lie on the part.
- */
-export function splitPart(board: Board, name: string, peg: Peg): Board {
-  const part = board.document.parts.find((one) => one.name === name)
-  if (!part) return board
-  const [{ points }, point] = pointOn(board, peg)
-  const [start, end] = strokeOf(board, part)
-  const far = ({ x, y }: Peg) => Math.hypot(x - peg.x, y - peg.y)
-  const keepsStart = far(start) >= far(end)
-  const strokes = new Map(board.strokes)
-  const own = strokes.get(name)
-  if (own) strokes.set(name, keepsStart ? [start, peg] : [peg, end])
-  const wire: PartDocument = {
-    name: freeName(board.document, 'W'),
-    kind: 'wire',
-    from: keepsStart ? point : part.from,
-    to: keepsStart ? part.to : point,
-  }
-  if (own) strokes.set(wire.name, keepsStart ? [peg, end] : [start, peg])
-  const parts = board.document.parts.flatMap((one) =>
-    one === part ? [{ ...part, ...(keepsStart ? { to: point } : { from: point }) }, wire] : [one],
-  )
-  return { document: { ...board.document, parts }, points, strokes }
+  const moved = forgetPoints({ document: withReference({ ...board.document, parts }), points, strokes })
+  return lands && stood === undefined ? land(moved, peg, (other) => other.name === name) : moved
 }
 
 /** The board without the places of points that no part has. */

@@ -1,8 +1,10 @@
 import { withUnit } from '../formula'
 import type { NetworkDocument, PartDocument } from '../network'
 import { inFormat, quantityProblem, readQuantity } from '../quantity'
-import { addPart, freeName, renamePart } from './edit'
-import type { Board } from './board'
+import { freeName, pointAt, type Board } from './board'
+import { addPart, forgetPoints, removeParts, renamePart } from './edit'
+import { isUnusedGiven } from './given'
+import { land } from './land'
 import type { Stroke } from './peg'
 
 /** What a text makes of a stroke. */
@@ -38,6 +40,13 @@ export function readStroke(text: string): StrokeMeaning {
   return { ok: true, kind: 'resistor', resistance: inFormat(typed) }
 }
 
+/** What a text that makes no sense is kept as until it does: the value of a part of that kind. */
+export function asTyped(kind: string, typed: string): StrokeMeaning & { ok: true } {
+  return kind === 'source'
+    ? { ok: true, kind: 'source', voltage: typed }
+    : { ok: true, kind: 'resistor', resistance: typed }
+}
+
 /** What would have to be typed for a part. */
 export function strokeText(part: PartDocument): string {
   if (part.kind === 'terminals') return '?'
@@ -49,32 +58,59 @@ export function strokeText(part: PartDocument): string {
 }
 
 /**
- * Draws a part: what was typed decides its kind.
+ * Draws a part: what was typed decides its kind. Its ends join the points that stand there, and lines that lead past.
  *
- * A source or terminals drawn while those there are stand by themselves, joined to nothing, are moved there instead.
+ * A source or terminals drawn while those there are stand by themselves, or are the given source and were never used, take
+ * their place. A stroke along a piece of wire takes the place of that piece.
+ *
+ * @param past ends join no lines
  */
 export function applyStroke(
   board: Board,
   stroke: Stroke,
   meaning: StrokeMeaning & { ok: true },
   name: string | null,
+  past = false,
 ): Board {
   const { document } = board
   const { ok: _ok, ...value } = meaning
   if (meaning.kind === 'source' || meaning.kind === 'terminals') {
-    const idle = document.parts.find((part) => isSupply(part) && standsAlone(document, part))
+    const idle = document.parts.find(
+      (part) => isSupply(part) && (standsAlone(document, part) || isUnusedGiven(board, part)),
+    )
     if (idle) {
       const { known: _known, ...rest } = document
-      const bare = {
+      const bare = forgetPoints({
         ...board,
-        document: { ...rest, parts: document.parts.filter((part) => part !== idle) },
+        document: removeParts(rest, new Set([idle.name])),
         strokes: new Map([...board.strokes].filter(([of]) => of !== idle.name)),
-        points: new Map([...board.points].filter(([point]) => point !== idle.from && point !== idle.to)),
-      }
-      return applyStroke(bare, stroke, meaning, name ?? (meaning.kind === idle.kind ? idle.name : null))
+      })
+      return applyStroke(bare, stroke, meaning, name ?? (meaning.kind === idle.kind ? idle.name : null), past)
     }
   }
-  return addPart(board, { name: name ?? freeName(document, letterOf(meaning.kind)), ...value }, stroke)
+  const own = name ?? freeName(document, letterOf(meaning.kind))
+  const added = addPart(board, { name: own, ...value }, stroke)
+  if (past) return added
+  // A point that stands on the peg is what an end there means, before all lines.
+  const landed = stroke
+    .filter((peg) => pointAt(board, peg) === undefined)
+    .reduce((now, peg) => land(now, peg, (part) => part.name === own), added)
+  return withoutPiece(board, landed, own)
+}
+
+/** The board without a piece of wire that came to be between the two ends of a part: the part takes its place. */
+function withoutPiece(before: Board, landed: Board, name: string): Board {
+  const { parts } = landed.document
+  const part = parts.find((one) => one.name === name)
+  const piece = parts.find(
+    ({ name: its, kind, from, to }) =>
+      kind === 'wire' &&
+      ((from === part?.from && to === part.to) || (from === part?.to && to === part.from)) &&
+      !landed.strokes.has(its) &&
+      !before.document.parts.some((old) => old.name === its && old.from === from && old.to === to) &&
+      its !== name,
+  )
+  return piece ? { ...landed, document: removeParts(landed.document, new Set([piece.name])) } : landed
 }
 
 function isSupply({ kind }: PartDocument): boolean {

@@ -27,6 +27,14 @@ export function liesOn({ x, y }: Peg, [a, b]: Stroke): boolean {
   )
 }
 
+/** How far a place is from a stroke, in pegs. */
+export function distance({ x, y }: Peg, [a, b]: Stroke): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const along = ((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1)
+  const at = Math.min(1, Math.max(0, along))
+  return Math.hypot(x - a.x - at * dx, y - a.y - at * dy)
+}
+
 /**
  * The way of a part from point to point: from the point of `from` up or down to its stroke, then across; along the stroke;
  * and likewise to the other point. With both ends on one point, straight to the stroke and back.

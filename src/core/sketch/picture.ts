@@ -1,8 +1,8 @@
 import type { Box, Place } from '../drawing'
 import type { PartDocument } from '../network'
 import { quantityText, readQuantity } from '../quantity'
-import { drawable, endsAt, strokeOf, type Board } from './board'
-import { wayAlong, type Peg } from './peg'
+import { drawable, endsAt, strokeOf, wayOf, type Board } from './board'
+import type { Peg } from './peg'
 
 /** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */
 export const pitch = 40
@@ -154,8 +154,7 @@ function writeValue(part: PartDocument): string {
 }
 
 function lineOf(board: Board, part: PartDocument): Place[] {
-  const [from, to] = [board.points.get(part.from) as Peg, board.points.get(part.to) as Peg]
-  return wayAlong(strokeOf(board, part), from, to).map(placeOf)
+  return wayOf(board, part).map(placeOf)
 }
 
 function symbolOf(board: Board, part: PartDocument, line: readonly Place[]): BoardPart['symbol'] {

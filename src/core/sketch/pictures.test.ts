@@ -104,9 +104,9 @@ test('three resistors drawn one below the other are not in parallel for that', (
     'E1 0,0 0,8 12V',
     'R1 0,0 6,0 10',
     'W1 6,0 6,4',
-    'R2 6,4 0,4 20',
-    'W2 0,4 0,6',
-    'R3 0,6 6,6 30',
+    'R2 6,4 2,4 20',
+    'W2 2,4 2,6',
+    'R3 2,6 6,6 30',
     'W3 6,6 6,8',
     'W4 6,8 0,8',
   ])

@@ -1,7 +1,7 @@
 import { readPiece, type NetworkDocument, type PartDocument, type Problem } from '../network'
-import { closeBoard, openBoard, type Board } from './board'
+import { closeBoard, freeName, openBoard, type Board } from './board'
 import { pegKey, type Peg } from './peg'
-import { addPart, freeName, type Chosen } from './edit'
+import { addPart, type Chosen } from './edit'
 import { letterOf } from './meaning'
 
 /** Chosen parts as a network document of their own, with where they stand: what the clipboard carries. */

@@ -1,15 +1,5 @@
 import clsx from 'clsx'
-import {
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent,
-  type ReactNode,
-} from 'react'
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ReactNode } from 'react'
 import type { Place } from '@/core/drawing'
 import {
   drawBoard,
@@ -17,7 +7,6 @@ import {
   moveParts,
   pitch,
   placeOf,
-  pointAt,
   samePeg,
   strokeOf,
   type Board as BoardData,
@@ -28,22 +17,32 @@ import {
 } from '@/core/sketch'
 import { useSettings } from '@/ui/settings'
 import { BoardLayer } from './BoardLayer'
-import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 import type { DrawnBoard } from './useBoard'
-import { usePinch } from './usePinch'
+import { useBoardKeys } from './useBoardKeys'
+import { partAt, placeIn, useGesture, withChosen } from './useGesture'
 import type { Seen } from './useView'
-import { arrows } from './ValueField'
-import { bringIn, nearestPeg, panBy, toBoard, zoomAt, type View } from './view'
+import { bringIn, panBy, zoomAt, type View } from './view'
+
+/** How a stroke was drawn, beside where. */
+export interface Drawing {
+  /** Its ends join no lines. */
+  readonly past: boolean
+  /** What was typed while it was drawn. */
+  readonly typed?: string
+}
 
 /** What the board asks of the screen. */
 export interface BoardActions {
-  readonly onStroke: (stroke: Stroke) => void
-  readonly onEdit: (name: string) => void
+  readonly onStroke: (stroke: Stroke, how: Drawing) => void
+  /** Opens the field of a part; with what was typed, if that takes the place of what stands there. */
+  readonly onEdit: (name: string, typed?: string) => void
   readonly onChoose: (chosen: Chosen) => void
   readonly onChange: (change: (board: BoardData) => BoardData, of?: string) => void
   readonly onDelete: (chosen: Chosen) => void
   readonly onNode: (node: number) => void
   readonly onLight: (node: number | null) => void
+  /** Joins the end that a ring stands at, by its key. */
+  readonly onJoin: (miss: string) => void
 }
 
 interface Props {
@@ -57,6 +56,7 @@ interface Props {
   readonly marks: ReadonlyMap<string, string>
   readonly pointed: Chosen
   readonly seen: Seen
+  /** Where the keys draw, once they do. */
   readonly cursor: Peg | null
   readonly onCursor: (peg: Peg) => void
   /** Shown whole, without what is only for drawing: for the printer. */
@@ -66,31 +66,14 @@ interface Props {
 }
 
 /** The drawing board: pegs, strokes, and what the pointer and the keys do with them. */
-export function Board({
-  drawn,
-  actions,
-  chosen,
-  typing,
-  lit,
-  marks,
-  pointed,
-  seen: { view, size, setSize: onSize, change: onView },
-  cursor,
-  onCursor,
-  printing,
-  children,
-}: Props) {
+export function Board(props: Props) {
+  const { drawn, actions, chosen, typing, lit, marks, pointed, cursor, printing, children } = props
+  const { view, size, setSize: onSize, change: onView } = props.seen
   const { symbols } = useSettings().settings
   const { board, nodes, nodeOf, zero } = drawn
   const root = useRef<HTMLDivElement>(null)
-  // What is drawn follows the gesture in the next frame; what the next event meets is the gesture itself.
-  const [gesture, showGesture] = useState<Gesture>(idle)
-  const latest = useRef<Gesture>(idle)
-  const setGesture = (next: Gesture) => {
-    latest.current = next
-    showGesture(next)
-  }
-  const pinch = usePinch(onView)
+  const { gesture, held, handlers } = useGesture(root, props)
+  const keys = useBoardKeys(root, props, held)
 
   useLayoutEffect(() => {
     const element = root.current
@@ -121,8 +104,9 @@ export function Board({
   // While parts move or an end reaches out, the board is drawn as it would then be.
   const moved = gesture.state === 'moving' && withChosen(chosen, gesture.part)
   const preview = useMemo((): BoardData => {
-    if (gesture.state === 'moving' && moved) return moveParts(board, moved, gesture.by, gesture.alone)
-    if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to)
+    if (gesture.state === 'moving' && moved)
+      return moveParts(board, moved, gesture.by, { alone: gesture.alone, lands: true })
+    if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to, !gesture.past)
     return board
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `moved` follows from the gesture
   }, [board, gesture])
@@ -146,145 +130,15 @@ export function Board({
     [board, picture, touched],
   )
 
-  const targetOf = (event: PointerEvent, at: Place): Target => {
-    const element = event.target as Element
-    const end = element.closest('[data-end]')
-    if (end)
-      return { kind: 'end', part: end.getAttribute('data-of') ?? '', end: end.getAttribute('data-end') as 'from' }
-    const node = element.closest('[data-node]')
-    if (node) return { kind: 'node', node: Number(node.getAttribute('data-node')) }
-    const name = element.closest('[data-part]')?.getAttribute('data-part') ?? null
-    if (name !== null && element.closest('[data-grip]')) return { kind: 'part', name }
-    if (isAtPeg(at, view.zoom)) return { kind: 'peg', peg: nearestPeg(at) }
-    return name === null ? { kind: 'board' } : { kind: 'part', name }
-  }
-
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if ((event.target as Element).closest('[data-own]')) return
-    const element = event.currentTarget
-    const at = placeIn(element, event)
-    element.setPointerCapture(event.pointerId)
-    if (pinch.down(event.pointerId, at, event.button === 1 || (event.button === 0 && event.altKey && event.shiftKey))) {
-      setGesture(idle)
-      return
-    }
-    if (event.button !== 0) return
-    // The focus follows by hand, so that a press on a part does not scroll or lose the field's text.
-    event.preventDefault()
-    element.focus({ preventScroll: true })
-    const place = toBoard(view, at)
-    const target = targetOf(event, place)
-    const more = event.shiftKey || event.ctrlKey || event.metaKey
-    setGesture(
-      press(event.shiftKey && target.kind === 'peg' ? { kind: 'board' } : target, place, { more, alone: event.altKey }),
-    )
-  }
-  const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
-    const at = placeIn(event.currentTarget, event)
-    if (pinch.move(event.pointerId, at)) return
-    if (latest.current.state !== 'idle') return setGesture(drag(latest.current, toBoard(view, at), view.zoom))
-    // Pointing at a node, or any wire or end of it, lights all of it.
-    const element = event.target as Element
-    const badge = element.closest('[data-node]')
-    const place = toBoard(view, at)
-    const point = isAtPeg(place, view.zoom) ? pointAt(board, nearestPeg(place)) : undefined
-    const part = picture.parts.find(({ name }) => name === element.closest('[data-part]')?.getAttribute('data-part'))
-    if (badge) actions.onLight(Number(badge.getAttribute('data-node')))
-    else if (point !== undefined) actions.onLight(nodeOf(point))
-    else actions.onLight(part?.kind === 'wire' ? nodeOf(part.from) : null)
-  }
-  const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
-    if (pinch.up(event.pointerId)) return
-    const outcome = release(latest.current)
-    setGesture(idle)
-    if (outcome === null) return
-    switch (outcome.kind) {
-      case 'stroke':
-        onCursor(outcome.to)
-        return actions.onStroke([outcome.from, outcome.to])
-      case 'move':
-        return actions.onChange((now) => moveParts(now, withChosen(chosen, outcome.part), outcome.by, outcome.alone))
-      case 'reach':
-        return actions.onChange((now) => moveEnd(now, outcome.part, outcome.end, outcome.to))
-      case 'band': {
-        const found = within(picture.parts, outcome.from, outcome.to)
-        return actions.onChoose(new Set(outcome.held.more ? [...chosen, ...found] : found))
-      }
-      case 'tap':
-        return tap(outcome.on, outcome.held.more)
-    }
-  }
-  const tap = (on: Target, more: boolean) => {
-    if (on.kind === 'part' || on.kind === 'end') {
-      const name = on.kind === 'part' ? on.name : on.part
-      const next = new Set(more ? chosen : [])
-      if (more && chosen.has(name)) next.delete(name)
-      else next.add(name)
-      actions.onChoose(next)
-      root.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(name)}"]`)?.focus({ preventScroll: true })
-      return
-    }
-    if (on.kind === 'node') return actions.onNode(on.node)
-    if (on.kind === 'peg') onCursor(on.peg)
-    if (!more) actions.onChoose(none)
-  }
-  const onDoubleClick = (event: React.MouseEvent) => {
-    const name = (event.target as Element).closest('[data-part]')?.getAttribute('data-part')
-    if (name) actions.onEdit(name)
-  }
-
-  const focused = () => document.activeElement?.closest('[data-part]')?.getAttribute('data-part') ?? null
-  const onKeyDown = (event: KeyboardEvent) => {
-    if ((event.target as Element).closest('[data-own]')) return
-    if (event.key === 'Escape' && latest.current.state !== 'idle') {
-      event.stopPropagation()
-      return setGesture(idle)
-    }
-    const arrow = arrows[event.key]
-    const name = focused()
-    const meant: Chosen = chosen.size > 0 ? chosen : new Set(name === null ? [] : [name])
-    if (arrow) {
-      event.preventDefault()
-      const [x, y] = arrow
-      if (event.altKey)
-        return void (meant.size > 0 && actions.onChange((now) => moveParts(now, meant, { x, y }), 'nudge'))
-      const from = cursor ?? nearestPeg(toBoard(view, { x: size.width / 2, y: size.height / 2 }))
-      const to = { x: from.x + x, y: from.y + y }
-      if (event.shiftKey) return actions.onStroke([from, to])
-      onCursor(cursor === null ? from : to)
-      onView((now) => bringIn(now, placeOf(to), size.width, size.height))
-      if (name !== null) root.current?.focus({ preventScroll: true })
-      return
-    }
-    if (event.key === 'Delete' || event.key === 'Backspace') {
-      if (meant.size === 0) return
-      event.preventDefault()
-      actions.onDelete(meant)
-      root.current?.focus({ preventScroll: true })
-    } else if (event.key === 'Enter') {
-      const [one] = meant
-      if (meant.size !== 1) return
-      event.preventDefault()
-      actions.onEdit(one)
-    } else if (event.key === ' ' && name !== null) {
-      event.preventDefault()
-      const next = new Set(chosen)
-      if (!next.delete(name)) next.add(name)
-      actions.onChoose(next)
-    } else if (event.key === 'Escape' && chosen.size > 0) {
-      event.stopPropagation()
-      actions.onChoose(none)
-    }
-  }
-  // A part that gets the focus by the keyboard comes into sight.
+  // A part that gets the focus by the keyboard comes into sight; so does the cursor when the board itself does.
   const onFocus = useCallback(
     (event: React.FocusEvent) => {
-      const name = (event.target as Element).closest('[data-part]')?.getAttribute('data-part')
-      const part = picture.parts.find((one) => one.name === name)
-      if (part && (event.target as Element).matches(':focus-visible'))
-        onView((now) => bringIn(now, part.symbol, size.width, size.height))
+      if (!(event.target as Element).matches(':focus-visible')) return
+      const part = picture.parts.find(({ name }) => name === partAt(event.target as Element))
+      if (event.target === root.current) keys.showCursor()
+      else if (part) onView((now) => bringIn(now, part.symbol, size.width, size.height))
     },
-    [picture, onView, size],
+    [picture, onView, size, keys],
   )
 
   const stroke: Stroke | null = gesture.state === 'stroking' ? [gesture.from, gesture.to] : typing
@@ -304,17 +158,9 @@ export function Board({
       aria-label="Drawing board"
       aria-roledescription="drawing board"
       aria-describedby="board-hint"
-      onPointerDown={onPointerDown}
+      {...handlers}
       onMouseDown={(event) => event.preventDefault()}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
-      onPointerCancel={(event) => {
-        pinch.up(event.pointerId)
-        setGesture(idle)
-      }}
-      onPointerLeave={() => actions.onLight(null)}
-      onDoubleClick={onDoubleClick}
-      onKeyDown={onKeyDown}
+      onKeyDown={keys.onKeyDown}
       onFocus={onFocus}
       className={clsx(
         'absolute inset-0 touch-none overflow-hidden bg-sheet select-none focus-visible:outline-offset-[-3px] print:static print:h-auto',
@@ -394,18 +240,6 @@ function Pegs({ view: { zoom, shift } }: { readonly view: View }) {
       }}
     />
   )
-}
-
-const none: Chosen = new Set()
-
-function placeIn(element: Element, { clientX, clientY }: { clientX: number; clientY: number }): Place {
-  const { left, top } = element.getBoundingClientRect()
-  return { x: clientX - left, y: clientY - top }
-}
-
-/** What is moved by a part: all that is chosen, if it is among it. */
-function withChosen(chosen: Chosen, part: string): Chosen {
-  return chosen.has(part) ? chosen : new Set([part])
 }
 
 /** Chosen parts and all that have a point in common with them. */

@@ -1,53 +1,88 @@
+import clsx from 'clsx'
 import { Button } from '@/ui/Button'
 import { Message } from '@/ui/network/Findings'
+import type { NetworkDocument } from '@/core/network'
 import type { LabelledPoints } from '@/core/nodes'
-import type { Chosen, Miss } from '@/core/sketch'
-import type { Trouble } from './troubles'
+import type { Miss } from '@/core/sketch'
+import { keyOf } from './MissMark'
+import { keyOfTrouble, type Trouble } from './troubles'
 
 interface Props {
+  readonly document: NetworkDocument
   readonly troubles: readonly Trouble[]
   readonly misses: readonly Miss[]
   readonly nodes: readonly LabelledPoints[]
   readonly nodeAt: (miss: Miss) => number
-  readonly onPoint: (parts: Chosen) => void
-  readonly onJoin: (miss: Miss) => void
+  /** What is pointed at in the list: the key of a trouble or a miss. */
+  readonly onPoint: (key: string | null) => void
+  readonly onJoin: (...misses: readonly Miss[]) => void
 }
 
 const most = 12
 
 /** What is wrong with the drawing or worth saying about it; ends that seem to be meant for each other are joined by a click. */
-export function BoardFindings({ troubles, misses, nodes, nodeAt, onPoint, onJoin }: Props) {
+export function BoardFindings({ document, troubles, misses, nodes, nodeAt, onPoint, onJoin }: Props) {
+  const isNew = !document.parts.some(({ kind }) => kind === 'resistor')
+  // As long as nothing is drawn, an open circuit is no finding.
+  const said = isNew ? troubles.filter(({ code }) => code !== 'open-supply') : troubles
+  const pointing = (key: string) => ({ onPointerEnter: () => onPoint(key), onPointerLeave: () => onPoint(null) })
   return (
     <section aria-label="Findings" aria-live="polite">
-      <h2 className="mb-1 font-semibold">Findings</h2>
-      {troubles.length + misses.length === 0 && <p className="text-soft">Nothing to say against this network.</p>}
+      <h2 className="mb-1 flex items-center font-semibold">
+        Findings
+        {misses.length > 1 && (
+          <Button className="ml-auto font-normal" onClick={() => onJoin(...misses)}>
+            Join all {misses.length}
+          </Button>
+        )}
+      </h2>
+      {isNew && said.length + misses.length === 0 && <FirstSteps />}
+      {!isNew && said.length + misses.length === 0 && <p className="text-soft">Nothing to say against this network.</p>}
       <ul className="grid gap-1.5">
         {misses.slice(0, most).map((miss) => (
           <li
-            key={`${miss.part} ${miss.end}`}
+            key={keyOf(miss)}
             data-miss={miss.part}
-            onPointerEnter={() => onPoint(new Set([miss.part]))}
-            onPointerLeave={() => onPoint(new Set())}
+            {...pointing(keyOf(miss))}
             className="flex items-center gap-2 rounded-md border-l-4 border-chosen bg-sheet px-3 py-1.5"
           >
             <p className="flex-1">{missText(miss, nodes[nodeAt(miss)]?.label)}</p>
             <Button onClick={() => onJoin(miss)}>Join</Button>
           </li>
         ))}
-        {troubles.slice(0, most).map(({ code, parts, message }, i) => (
+        {said.slice(0, most).map((trouble, i) => (
           <li
             key={i}
-            data-finding={code}
-            onPointerEnter={() => onPoint(new Set(parts))}
-            onPointerLeave={() => onPoint(new Set())}
-            className="rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5"
+            data-finding={trouble.code}
+            {...pointing(keyOfTrouble(trouble))}
+            className={clsx(
+              'rounded-md border-l-4 bg-sheet px-3 py-1.5',
+              // Still open is not wrong: the drawing goes on.
+              trouble.code === 'open-supply' ? 'border-edge' : 'border-trouble',
+            )}
           >
-            <Message text={message} names={parts} />
+            <Message text={trouble.message} names={trouble.parts} />
           </li>
         ))}
       </ul>
-      {troubles.length > most && <p className="mt-1 text-soft">… and {troubles.length - most} more findings</p>}
+      {said.length > most && <p className="mt-1 text-soft">… and {said.length - most} more findings</p>}
     </section>
+  )
+}
+
+/** What to do on a new board. */
+function FirstSteps() {
+  return (
+    <ol className="list-decimal space-y-1 rounded-md bg-sheet px-3 py-2 pl-8">
+      <li>
+        Drag from peg to peg, then type the value: <b className="font-mono">4k7</b>. Nothing typed is a wire.
+      </li>
+      <li>
+        The source <b>E1</b> stands ready. Use it, give it another value, or draw your own:{' '}
+        <b className="font-mono">9V</b> takes its place.
+      </li>
+      <li>Ends that meet, or that end on a wire, are joined. Findings appear here as you draw.</li>
+    </ol>
   )
 }
 

@@ -45,7 +45,7 @@ export const BoardPart = memo(function BoardPart({
   const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
   const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
   const at = turned(symbol.x, symbol.y, symbol.angle)
-  const [half, side] = [symbol.length / 2 + 3, measures.plate]
+  const [half, side] = [symbol.length / 2, measures.plate]
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
   const said = `${name}, ${kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
   const wire = kind === 'wire'
@@ -92,7 +92,7 @@ export const BoardPart = memo(function BoardPart({
         />
       ))}
       {!wire && (
-        <g data-grip>
+        <g data-grip="body">
           <path d={`M${grip.join('L')}Z`} className="pointer-events-all fill-none" data-chrome />
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
           {kind === 'source' && <Plates {...symbol} tone={tone} />}
@@ -100,19 +100,19 @@ export const BoardPart = memo(function BoardPart({
       )}
       {(kind === 'source' || kind === 'terminals') && <Signs part={part} />}
       {(!wire || chosen) && (
-        <text data-grip x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
+        <text data-grip="label" x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
           {name}
           {kind === 'terminals' && ' ?'}
         </text>
       )}
       {value && (
-        <text data-grip x={valueAt.x} y={valueAt.y} textAnchor={valueAt.anchor} className="fill-soft">
+        <text data-grip="label" x={valueAt.x} y={valueAt.y} textAnchor={valueAt.anchor} className="fill-soft">
           {value}
         </text>
       )}
       {mark && (
         <text
-          data-grip
+          data-grip="label"
           x={valueAt.x}
           y={valueAt.y + (value ? 13 : 0)}
           textAnchor={valueAt.anchor}

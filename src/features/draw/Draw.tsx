@@ -5,18 +5,7 @@ import { MoveHorizontal, Route } from 'lucide-react'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { currentPath } from '@/core'
-import {
-  applyStroke,
-  changePart,
-  mendMiss,
-  placeOf,
-  pointAt,
-  strokeOf,
-  type Chosen,
-  type Miss,
-  type Peg,
-  type StrokeMeaning,
-} from '@/core/sketch'
+import { mendMiss, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/sketch'
 import { problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -27,22 +16,24 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { toast } from '@/ui/toast'
+import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
 import { AskedNode } from './AskedNode'
 import { Board, type BoardActions } from './Board'
 import { BoardFindings } from './BoardFindings'
 import { BoardFooter, type Tracing } from './BoardFooter'
-import { MissMark } from './MissMark'
+import { keyOf, MissMark } from './MissMark'
 import { PathOverlay } from './PathOverlay'
 import { SelectionBar } from './SelectionBar'
 import { Stage } from './Stage'
 import { StretchedPreview } from './StretchedPreview'
-import { marksOf, troublesOf } from './troubles'
-import { TypedStroke, type Typing } from './TypedStroke'
+import { keyOfTrouble, marksOf, troublesOf } from './troubles'
+import { TypedStroke } from './TypedStroke'
 import { useBoard, useEdit } from './useBoard'
 import { useChosen } from './useChosen'
 import { usePrinting } from './usePrinting'
 import { useStretch } from './useStretch'
+import { useTyping } from './useTyping'
 import { useView } from './useView'
 import { ZoomButtons, zoomStep } from './ZoomButtons'
 
@@ -81,21 +72,20 @@ function DrawnNetwork() {
   const worksheet = worked.worksheet?.network === network ? worked.worksheet : null
   const document = useStore(store, (state) => state.document)
   const drawn = useBoard()
-  const { board, nodes, nodeOf, misses, picture } = drawn
+  const { board, nodes, nodeOf, picture } = drawn
   const edit = useEdit()
   const area = useRef<HTMLDivElement>(null)
-  const parts = useChosen(area)
-  const { chosen, choose, remove } = parts
   const seen = useView(picture.box, document.sketch?.points === undefined)
   const { view, show, zoom, fitAll } = seen
+  const parts = useChosen(area, show)
+  const { chosen, choose, remove } = parts
   const { stretched, toggle, before, still } = useStretch(area)
   const printing = usePrinting()
 
-  const [typing, setTyping] = useState<Typing | null>(null)
   const [cursor, setCursor] = useState<Peg | null>(null)
   const [lit, setLit] = useState<number | null>(null)
   const [asked, setAsked] = useState<number | null>(null)
-  const [pointed, setPointed] = useState<Chosen>(none)
+  const [pointed, setPointed] = useState<string | null>(null)
   const [tracing, setTracing] = useState<Tracing>('off')
 
   const analysis = worksheet?.analysis ?? null
@@ -110,36 +100,41 @@ function DrawnNetwork() {
     () => area.current?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true }),
     [],
   )
-  const finish = (meaning: StrokeMeaning & { ok: true }, name: string | null) => {
-    if (!typing) return
-    const { stroke, part } = typing
-    setTyping(null)
-    if (part === undefined) edit((now) => applyStroke(now, stroke, meaning, name))
-    else store.change(changePart(store.getState().document, part, meaning, name), null)
-    setCursor(stroke[1])
-    show(placeOf(stroke[1]))
+  useArrival(focusBoard)
+  const strokes = useTyping((end) => {
+    setCursor(end)
+    show(placeOf(end))
     focusBoard()
-  }
-  const editPart = useCallback(
-    (name: string) => {
-      const part = board.document.parts.find((one) => one.name === name)
-      if (part && board.points.has(part.from)) setTyping({ stroke: strokeOf(board, part), part: name })
-    },
-    [board],
+  }, show)
+  const { typing, justDrawn, begin, edit: editPart } = strokes
+  // What was just drawn may still be led on to where it belongs.
+  const misses = useMemo(
+    () => drawn.misses.filter(({ part, other }) => !justDrawn.has(part) && !other.some((name) => justDrawn.has(name))),
+    [drawn.misses, justDrawn],
   )
+  const join = useCallback((...which: readonly Miss[]) => edit((now) => which.reduce(mendMiss, now)), [edit])
   const actions = useMemo(
     (): BoardActions => ({
-      onStroke: (stroke) => setTyping({ stroke }),
+      onStroke: begin,
       onEdit: editPart,
       onChoose: choose,
       onChange: edit,
       onDelete: remove,
       onNode: setAsked,
       onLight: setLit,
+      onJoin: (key) => join(...misses.filter((miss) => keyOf(miss) === key)),
     }),
-    [editPart, choose, edit, remove],
+    [begin, editPart, choose, edit, remove, join, misses],
   )
-  const join = (miss: Miss) => edit((now) => mendMiss(now, miss))
+  // Only while its finding is there is a part pointed at.
+  const pointedParts = useMemo(
+    (): Chosen =>
+      new Set([
+        ...troubles.filter((trouble) => keyOfTrouble(trouble) === pointed).flatMap(({ parts: named }) => named),
+        ...misses.filter((miss) => keyOf(miss) === pointed).map(({ part }) => part),
+      ]),
+    [troubles, misses, pointed],
+  )
   const nodeOfMiss = ({ part, end, short }: Miss) =>
     nodeOf((short && pointAt(board, short)) ?? document.parts.find(({ name }) => name === part)?.[end] ?? '')
 
@@ -148,7 +143,6 @@ function DrawnNetwork() {
       const reason = problems[0] ? problemText(problems.slice(0, 1)) : 'it is still being worked out'
       return toast(`Nothing to stretch yet: ${reason}`)
     }
-    setTyping(null)
     toggle()
   }, [stretched, worksheet, problems, toggle])
   const trace = useCallback(() => setTracing((now) => (now === 'off' ? 'conventional' : 'off')), [])
@@ -172,13 +166,13 @@ function DrawnNetwork() {
       { name: 'Turn what is chosen', keys: 'r', run: parts.turn },
       { name: 'Flip what is chosen', keys: 'x', run: parts.flip },
       { name: 'Duplicate what is chosen', keys: 'mod+d', run: parts.duplicate },
-      { name: 'Wire or 0 Ω placeholder', keys: '0', run: parts.placeholder },
+      { name: 'To the board, to draw the next stroke', keys: 'n', run: focusBoard },
       { name: 'Zoom in', keys: 'i', run: () => zoom(zoomStep) },
       { name: 'Zoom out', keys: 'o', run: () => zoom(1 / zoomStep) },
       { name: 'Show the whole drawing', keys: 'z', run: fitAll },
       { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
     ],
-    [stretched, stretch, trace, parts, zoom, fitAll],
+    [stretched, stretch, trace, parts, zoom, fitAll, focusBoard],
   )
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
@@ -238,7 +232,7 @@ function DrawnNetwork() {
                 typing={typing?.part === undefined ? (typing?.stroke ?? null) : null}
                 lit={lit}
                 marks={marks}
-                pointed={pointed}
+                pointed={pointedParts}
                 seen={seen}
                 cursor={cursor}
                 onCursor={setCursor}
@@ -249,8 +243,9 @@ function DrawnNetwork() {
                 )}
                 {misses.map((miss) => (
                   <MissMark
-                    key={`${miss.part} ${miss.end}`}
+                    key={keyOf(miss)}
                     miss={miss}
+                    board={board}
                     label={nodes[nodeOfMiss(miss)]?.label}
                     onJoin={join}
                   />
@@ -262,15 +257,13 @@ function DrawnNetwork() {
                   document={document}
                   view={view}
                   size={seen.size}
-                  onDone={finish}
+                  onDone={strokes.finish}
+                  onLeftWrong={strokes.leaveWrong}
                   onCancel={() => {
-                    setTyping(null)
+                    strokes.cancel()
                     focusBoard()
                   }}
-                  onExtend={(stroke) => {
-                    setTyping({ stroke })
-                    show(placeOf(stroke[1]))
-                  }}
+                  onExtend={strokes.extend}
                 />
               )}
               {askedMark && (
@@ -321,8 +314,8 @@ function DrawnNetwork() {
           aria-label="Beside the drawing"
           className="grid grid-cols-[minmax(0,1fr)] content-start gap-4 border-t border-line bg-panel p-3 lg:w-[24.5rem] lg:border-t-0 lg:border-l print:hidden"
         >
-          <StretchedPreview />
           <BoardFindings
+            document={document}
             troubles={troubles}
             misses={misses}
             nodes={nodes}
@@ -330,11 +323,10 @@ function DrawnNetwork() {
             onPoint={setPointed}
             onJoin={join}
           />
+          <StretchedPreview />
           <PartsPanel />
         </aside>
       </div>
     </NetworkFrame>
   )
 }
-
-const none: Chosen = new Set()

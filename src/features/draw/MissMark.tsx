@@ -1,28 +1,35 @@
-import { placeOf, type Miss } from '@/core/sketch'
+import { besideMiss, placeOf, strokeOf, type Board, type Miss } from '@/core/sketch'
 import { missText } from './BoardFindings'
 
 interface Props {
   readonly miss: Miss
+  readonly board: Board
   readonly label: string | undefined
   readonly onJoin: (miss: Miss) => void
 }
 
-/** A ring around an end that seems to be meant for something beside it; one click joins them. */
-export function MissMark({ miss, label, onJoin }: Props) {
-  const from = placeOf(miss.peg)
-  const to = placeOf(miss.short ?? miss.peg)
-  const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
+/** What tells a miss from the others. */
+export function keyOf({ part, end }: Miss): string {
+  return `${part} ${end}`
+}
+
+/** A small ring beside an end that seems to be meant for something near it; one click joins them. Strokes pass over it. */
+export function MissMark({ miss, board, label, onJoin }: Props) {
+  const [from, to] = [placeOf(miss.peg), placeOf(miss.short ?? miss.peg)]
+  const drawn = board.document.parts.filter(({ from: a, to: b }) => board.points.has(a) && board.points.has(b))
+  const lines = drawn.map((part) => strokeOf(board, part))
+  const { x, y } = placeOf(besideMiss(miss, lines))
   return (
     <g
-      data-own
+      data-join={keyOf(miss)}
       data-chrome
       role="button"
       tabIndex={0}
       aria-label={missText(miss, label)}
-      onClick={() => onJoin(miss)}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return
         event.preventDefault()
+        event.stopPropagation()
         onJoin(miss)
       }}
       className="group/miss cursor-pointer outline-none"
@@ -30,21 +37,19 @@ export function MissMark({ miss, label, onJoin }: Props) {
       <title>{missText(miss, label)}</title>
       <path
         d={`M${from.x},${from.y}L${to.x},${to.y}`}
-        className="stroke-chosen"
+        className="pointer-events-none stroke-chosen"
         strokeWidth={2}
         strokeDasharray="3 4"
       />
+      <circle cx={x} cy={y} r={12} className="pointer-events-all fill-none" />
       <circle
-        cx={middle.x}
-        cy={middle.y}
-        r={14}
+        cx={x}
+        cy={y}
+        r={7}
         className="fill-chosen-wash stroke-chosen group-focus-visible/miss:stroke-[3]"
-        fillOpacity={0.8}
         strokeWidth={1.5}
       />
-      <text x={middle.x} y={middle.y + 4} textAnchor="middle" className="fill-chosen text-[11px] font-semibold">
-        join
-      </text>
+      <path d={`M${x - 3},${y}h6M${x},${y - 3}v6`} className="pointer-events-none stroke-chosen" strokeWidth={1.5} />
     </g>
   )
 }

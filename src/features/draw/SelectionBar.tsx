@@ -50,7 +50,7 @@ export function SelectionBar({ parts, chosen, onEdit }: Props) {
         <Copy size={15} aria-hidden />
       </Button>
       {swap !== null && (
-        <Button look="plain" tip={swap} keys="0" onClick={placeholder}>
+        <Button look="plain" tip={swap} onClick={placeholder}>
           <Spline size={15} aria-hidden /> {swap === 'Make it a wire' ? 'wire' : '0 Ω'}
         </Button>
       )}

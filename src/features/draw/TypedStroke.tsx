@@ -9,6 +9,12 @@ import { toScreen, type View } from './view'
 export interface Typing {
   readonly stroke: Stroke
   readonly part?: string
+  /** The ends of a new stroke join no lines. */
+  readonly past?: boolean
+  /** What was typed already. */
+  readonly first?: string
+  /** Tells this field from the one before it. */
+  readonly field: number
 }
 
 interface Props {
@@ -17,27 +23,27 @@ interface Props {
   readonly view: View
   readonly size: Size
   readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  readonly onLeftWrong: (typed: string, name: string | null) => void
   readonly onCancel: () => void
   /** The stroke is drawn on. */
-  readonly onExtend: (stroke: Stroke) => void
+  readonly onExtend: (step: readonly [number, number], leap: boolean) => void
 }
 
 /** The field of a stroke, beside its end; that of a part beside its middle. */
-export function TypedStroke({ typing, document, view, size, onDone, onCancel, onExtend }: Props) {
-  const { stroke, part } = typing
-  const [from, to] = stroke
+export function TypedStroke({ typing, document, view, size, onExtend, ...doors }: Props) {
+  const { part, first, field } = typing
   const taken = (name: string) => document.parts.some((other) => other.name === name && name !== part)
   const before = document.parts.find(({ name }) => name === part)
   return (
     <div className="absolute z-20" style={besides(toScreen(view, placeOfField(typing)), size)}>
       <ValueField
-        key={part ?? 'new'}
+        key={field}
         text={before ? strokeText(before) : ''}
+        first={first}
         nameOf={(kind) => part ?? freeName(document, letterOf(kind))}
         taken={taken}
-        onDone={onDone}
-        onCancel={onCancel}
-        onExtend={part === undefined ? (x, y) => onExtend([from, { x: to.x + x, y: to.y + y }]) : undefined}
+        onExtend={part === undefined ? onExtend : undefined}
+        {...doors}
       />
     </div>
   )

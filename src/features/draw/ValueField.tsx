@@ -3,30 +3,29 @@ import { useRef, useState, type KeyboardEvent } from 'react'
 import { isName } from '@/core/network'
 import { quantityText, readQuantity } from '@/core/quantity'
 import { readStroke, type StrokeMeaning } from '@/core/sketch'
+import { toast } from '@/ui/toast'
+import { steps } from './steps'
 
 interface Props {
   /** What stood there before; empty at a new stroke. */
   readonly text: string
+  /** What was typed already, in place of that. */
+  readonly first?: string
   /** The name of the part, or the names that a new one would get, by kind. */
   readonly nameOf: (kind: string) => string
   /** Whether another part has this name. */
   readonly taken: (name: string) => boolean
   readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  /** The person went elsewhere, and what stands here makes no sense: the text, and its name if that can be had. */
+  readonly onLeftWrong: (typed: string, name: string | null) => void
   readonly onCancel: () => void
-  /** An arrow key with Shift while nothing is typed: the stroke goes on. */
-  readonly onExtend?: (x: number, y: number) => void
-}
-
-export const arrows: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
+  /** An arrow key with Shift while nothing is typed: the stroke goes on, with Ctrl by a leap. Only at a new stroke. */
+  readonly onExtend?: (step: readonly [number, number], leap: boolean) => void
 }
 
 /** The field at a stroke: what is typed decides what the stroke becomes. */
-export function ValueField({ text, nameOf, taken, onDone, onCancel, onExtend }: Props) {
-  const [typed, setTyped] = useState(text)
+export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, onCancel, onExtend }: Props) {
+  const [typed, setTyped] = useState(first ?? text)
   const [name, setName] = useState<string | null>(null)
   const [tried, setTried] = useState(false)
   const meaning = readStroke(typed)
@@ -40,6 +39,7 @@ export function ValueField({ text, nameOf, taken, onDone, onCancel, onExtend }: 
           ? `another part is called ${name}`
           : null
   const problem = nameProblem ?? (meaning.ok || (!tried && typed.length < 2) ? null : meaning.message)
+  const ownName = name === given || nameProblem !== null ? null : name
 
   // Taking the focus away, as closing does, must not close it again.
   const closed = useRef(false)
@@ -49,32 +49,37 @@ export function ValueField({ text, nameOf, taken, onDone, onCancel, onExtend }: 
     how()
   }
   const accept = () => {
-    if (meaning.ok && nameProblem === null) close(() => onDone(meaning, name === given ? null : name))
+    if (meaning.ok && nameProblem === null) close(() => onDone(meaning, ownName))
     else setTried(true)
+  }
+  // Going elsewhere takes over what stands here; an empty new stroke is a wire, and a mistake is kept, to be gone back to.
+  const leave = () => {
+    if (onExtend === undefined && typed === text && name === null) return close(onCancel)
+    if (nameProblem !== null) toast(`${nameProblem}: the part is called ${given}`)
+    close(() => (meaning.ok ? onDone(meaning, ownName) : onLeftWrong(typed, ownName)))
   }
   const onKeyDown = (event: KeyboardEvent) => {
     event.stopPropagation()
-    const arrow = arrows[event.key]
+    const step = steps[event.key]
     if (event.key === 'Escape') {
       event.preventDefault()
       close(onCancel)
     } else if (event.key === 'Enter') {
       event.preventDefault()
       accept()
-    } else if (arrow && event.shiftKey && typed === '' && onExtend) {
+    } else if (step && event.shiftKey && typed === '' && onExtend) {
       event.preventDefault()
-      onExtend(...arrow)
+      onExtend(step, event.ctrlKey || event.metaKey)
     }
   }
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the keys belong to the two fields inside
     <div
       onKeyDown={onKeyDown}
+      // A press beside the two fields leaves the focus where it is.
+      onMouseDown={(event) => event.target instanceof HTMLInputElement || event.preventDefault()}
       onBlur={(event) => {
-        if (event.currentTarget.contains(event.relatedTarget) || !document.hasFocus()) return
-        // Going elsewhere takes over what makes sense, and lets go of an empty new stroke; a mistake stays.
-        if (typed === text && name === null) close(onCancel)
-        else accept()
+        if (!event.currentTarget.contains(event.relatedTarget) && document.hasFocus()) leave()
       }}
       className={clsx(
         'w-60 rounded-lg border-2 bg-panel px-2.5 py-1.5 shadow-lg',
@@ -101,7 +106,9 @@ export function ValueField({ text, nameOf, taken, onDone, onCancel, onExtend }: 
           onChange={(event) => setTyped(event.target.value)}
           // eslint-disable-next-line jsx-a11y/no-autofocus -- the stroke was just drawn to type its value
           autoFocus
-          onFocus={(event) => event.target.select()}
+          onFocus={({ target }) =>
+            first === undefined ? target.select() : target.setSelectionRange(first.length, first.length)
+          }
           enterKeyHint="done"
           autoCapitalize="off"
           className="min-w-0 flex-1 rounded bg-transparent px-1 py-0.5 outline-none"

@@ -9,12 +9,17 @@ function outcome(on: Target, from: { x: number; y: number }, ...over: { x: numbe
 
 test('a press that hardly moves is a tap, whatever lies under it', () => {
   expect(outcome({ kind: 'board' }, at(0, 0), at(2, 3))).toEqual({ kind: 'tap', on: { kind: 'board' }, held })
-  expect(outcome({ kind: 'peg', peg: at(1, 1) }, at(40, 40))).toMatchObject({ kind: 'tap' })
+  expect(outcome({ kind: 'peg', peg: at(1, 1), over: null }, at(40, 40))).toMatchObject({ kind: 'tap' })
 })
 
 test('from a peg to another is a stroke; back to where it began is none', () => {
-  const peg: Target = { kind: 'peg', peg: at(0, 0) }
-  expect(outcome(peg, at(2, 1), at(100, 50), at(165, 118))).toEqual({ kind: 'stroke', from: at(0, 0), to: at(4, 3) })
+  const peg: Target = { kind: 'peg', peg: at(0, 0), over: null }
+  expect(outcome(peg, at(2, 1), at(100, 50), at(165, 118))).toEqual({
+    kind: 'stroke',
+    from: at(0, 0),
+    to: at(4, 3),
+    past: false,
+  })
   expect(outcome(peg, at(2, 1), at(100, 50), at(3, 5))).toBeNull()
 })
 
@@ -28,7 +33,13 @@ test('a part is moved by whole pegs, an end reaches for a peg, and on the bare b
   })
   expect(outcome(part, at(60, 0), at(70, 8))).toBeNull()
   const end: Target = { kind: 'end', part: 'R1', end: 'to' }
-  expect(outcome(end, at(0, 0), at(81, 39))).toEqual({ kind: 'reach', part: 'R1', end: 'to', to: at(2, 1) })
+  expect(outcome(end, at(0, 0), at(81, 39))).toEqual({
+    kind: 'reach',
+    part: 'R1',
+    end: 'to',
+    to: at(2, 1),
+    past: false,
+  })
   expect(outcome({ kind: 'board' }, at(20, 20), at(90, 70))).toEqual({
     kind: 'band',
     from: at(20, 20),
@@ -37,8 +48,22 @@ test('a part is moved by whole pegs, an end reaches for a peg, and on the bare b
   })
 })
 
+test('strokes begin on lines, badges and rings too; with Alt they lead past lines', () => {
+  const begun: readonly Target[] = [
+    { kind: 'line', name: 'W1', peg: at(1, 0) },
+    { kind: 'node', node: 2, peg: at(1, 0) },
+    { kind: 'miss', key: 'R1 to', peg: at(1, 0) },
+  ]
+  for (const on of begun) {
+    expect(outcome(on, at(50, 6), at(81, 41))).toEqual({ kind: 'stroke', from: at(1, 0), to: at(2, 1), past: false })
+    expect(outcome(on, at(50, 6))).toEqual({ kind: 'tap', on, held })
+  }
+  const alone = drag(press(begun[0], at(50, 6), { more: false, alone: true }), at(81, 41), 1)
+  expect(release(alone)).toMatchObject({ kind: 'stroke', past: true })
+})
+
 test('moves between two pegs change nothing, so nothing is drawn anew', () => {
-  const stroking = drag(press({ kind: 'peg', peg: at(0, 0) }, at(0, 0), held), at(44, 0), 1)
+  const stroking = drag(press({ kind: 'peg', peg: at(0, 0), over: null }, at(0, 0), held), at(44, 0), 1)
   expect(drag(stroking, at(47, 3), 1)).toBe(stroking)
   const moving = drag(press({ kind: 'part', name: 'R1' }, at(0, 0), held), at(44, 0), 1)
   expect(drag(moving, at(47, 3), 1)).toBe(moving)

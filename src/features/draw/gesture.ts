@@ -4,17 +4,23 @@ import { nearestPeg } from './view'
 
 /** What lies under the pointer. */
 export type Target =
-  | { readonly kind: 'peg'; readonly peg: Peg }
+  /** A peg, and the part whose line leads over it there, if one does. */
+  | { readonly kind: 'peg'; readonly peg: Peg; readonly over: string | null }
+  /** The body or a label of a part. */
   | { readonly kind: 'part'; readonly name: string }
+  /** A wire or a lead, and the peg at which a stroke would begin there. */
+  | { readonly kind: 'line'; readonly name: string; readonly peg: Peg }
   | { readonly kind: 'end'; readonly part: string; readonly end: 'from' | 'to' }
-  | { readonly kind: 'node'; readonly node: number }
+  | { readonly kind: 'node'; readonly node: number; readonly peg: Peg }
+  /** The ring that offers to join an end. */
+  | { readonly kind: 'miss'; readonly key: string; readonly peg: Peg }
   | { readonly kind: 'board' }
 
 /** Keys held down meanwhile. */
 export interface Held {
   /** Adds to what is chosen. */
   readonly more: boolean
-  /** Leaves behind what is joined. */
+  /** Leaves behind what is joined when moving; passes over lines when drawing. */
   readonly alone: boolean
 }
 
@@ -23,18 +29,30 @@ export type Gesture =
   | { readonly state: 'idle' }
   /** Pressed, and not moved far enough to mean anything else than a tap. */
   | { readonly state: 'pressing'; readonly on: Target; readonly at: Place; readonly held: Held }
-  | { readonly state: 'stroking'; readonly from: Peg; readonly to: Peg }
+  | { readonly state: 'stroking'; readonly from: Peg; readonly to: Peg; readonly past: boolean }
   | { readonly state: 'banding'; readonly from: Place; readonly to: Place; readonly held: Held }
   | { readonly state: 'moving'; readonly part: string; readonly from: Place; readonly by: Peg; readonly alone: boolean }
-  | { readonly state: 'reaching'; readonly part: string; readonly end: 'from' | 'to'; readonly to: Peg }
+  | {
+      readonly state: 'reaching'
+      readonly part: string
+      readonly end: 'from' | 'to'
+      readonly to: Peg
+      readonly past: boolean
+    }
 
 /** What a gesture came to when the pointer was lifted. */
 export type Outcome =
   | { readonly kind: 'tap'; readonly on: Target; readonly held: Held }
-  | { readonly kind: 'stroke'; readonly from: Peg; readonly to: Peg }
+  | { readonly kind: 'stroke'; readonly from: Peg; readonly to: Peg; readonly past: boolean }
   | { readonly kind: 'band'; readonly from: Place; readonly to: Place; readonly held: Held }
   | { readonly kind: 'move'; readonly part: string; readonly by: Peg; readonly alone: boolean }
-  | { readonly kind: 'reach'; readonly part: string; readonly end: 'from' | 'to'; readonly to: Peg }
+  | {
+      readonly kind: 'reach'
+      readonly part: string
+      readonly end: 'from' | 'to'
+      readonly to: Peg
+      readonly past: boolean
+    }
   | null
 
 export const idle: Gesture = { state: 'idle' }
@@ -75,13 +93,15 @@ export function drag(gesture: Gesture, to: Place, zoom: number): Gesture {
 /** What a press becomes once the pointer moves: what was pressed decides. */
 function begin({ on, at, held }: Gesture & { state: 'pressing' }): Gesture {
   switch (on.kind) {
+    case 'line':
     case 'peg':
-      return { state: 'stroking', from: on.peg, to: on.peg }
+    case 'node':
+    case 'miss':
+      return { state: 'stroking', from: on.peg, to: on.peg, past: held.alone }
     case 'part':
       return { state: 'moving', part: on.name, from: at, by: { x: 0, y: 0 }, alone: held.alone }
     case 'end':
-      return { state: 'reaching', part: on.part, end: on.end, to: nearestPeg(at) }
-    case 'node':
+      return { state: 'reaching', part: on.part, end: on.end, to: nearestPeg(at), past: held.alone }
     case 'board':
       return { state: 'banding', from: at, to: at, held }
   }
@@ -95,7 +115,8 @@ export function release(gesture: Gesture): Outcome {
     case 'pressing':
       return { kind: 'tap', on: gesture.on, held: gesture.held }
     case 'stroking':
-      return samePeg(gesture.from, gesture.to) ? null : { kind: 'stroke', from: gesture.from, to: gesture.to }
+      if (samePeg(gesture.from, gesture.to)) return null
+      return { kind: 'stroke', from: gesture.from, to: gesture.to, past: gesture.past }
     case 'banding':
       return { kind: 'band', from: gesture.from, to: gesture.to, held: gesture.held }
     case 'moving':
@@ -103,7 +124,7 @@ export function release(gesture: Gesture): Outcome {
         ? null
         : { kind: 'move', part: gesture.part, by: gesture.by, alone: gesture.alone }
     case 'reaching':
-      return { kind: 'reach', part: gesture.part, end: gesture.end, to: gesture.to }
+      return { kind: 'reach', part: gesture.part, end: gesture.end, to: gesture.to, past: gesture.past }
   }
 }
 
@@ -122,5 +143,5 @@ export function within(
 /** Whether a place is near enough to its nearest peg to mean the peg. */
 export function isAtPeg(place: Place, zoom: number): boolean {
   const { x, y } = placeOf(nearestPeg(place))
-  return Math.hypot(place.x - x, place.y - y) <= Math.min(pitch * 0.36, 16 / zoom)
+  return Math.hypot(place.x - x, place.y - y) <= Math.min(pitch * 0.4, 18 / zoom)
 }

@@ -33,6 +33,11 @@ export function troublesOf(
   return analysis?.findings ?? []
 }
 
+/** What tells a trouble from the others. */
+export function keyOfTrouble({ code, parts, message }: Trouble): string {
+  return [code, ...parts, message].join(' ')
+}
+
 /** A word of trouble for each part. While nothing closes the circuit, no part is to blame. */
 export function marksOf(troubles: readonly Trouble[]): ReadonlyMap<string, string> {
   const open = troubles.some(({ code }) => code === 'open-supply')

@@ -8,11 +8,14 @@ import {
   isPlaceholder,
   openBoard,
   pastePiece,
+  placeOf,
   readStroke,
   removeParts,
+  strokeOf,
   turnParts,
   type Chosen,
 } from '@/core/sketch'
+import type { Place } from '@/core/drawing'
 import { problemText } from '@/ui/api'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useEdit } from './useBoard'
@@ -31,8 +34,12 @@ export interface ChosenParts {
   readonly remove: (chosen?: Chosen) => void
 }
 
-/** Choosing on the board, with its clipboard. */
-export function useChosen(area: RefObject<HTMLElement | null>): ChosenParts {
+/**
+ * Choosing on the board, with its clipboard.
+ *
+ * @param show brings a place of the board into sight
+ */
+export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Place) => void): ChosenParts {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts)
   const edit = useEdit()
@@ -52,7 +59,13 @@ export function useChosen(area: RefObject<HTMLElement | null>): ChosenParts {
       chosen,
       choose,
       chooseAll: () => choose(new Set(store.getState().document.parts.map(({ name }) => name))),
-      turn: () => some && edit((board) => turnParts(board, chosen)),
+      turn: () => {
+        if (!some) return
+        edit((board) => turnParts(board, chosen))
+        const board = openBoard(store.getState().document)
+        const turned = board.document.parts.filter(({ name }) => chosen.has(name))
+        for (const end of turned.flatMap((part) => strokeOf(board, part))) show(placeOf(end))
+      },
       flip: () => some && edit((board) => flipParts(board, chosen)),
       duplicate: () => {
         if (!some) return
@@ -75,7 +88,7 @@ export function useChosen(area: RefObject<HTMLElement | null>): ChosenParts {
     function pieceOf(names: Chosen) {
       return copyPiece(openBoard(store.getState().document), names)
     }
-  }, [store, edit, chosen])
+  }, [store, edit, chosen, show])
 
   useClipboard(area, {
     copy: () => (chosen.size > 0 ? copyPiece(openBoard(store.getState().document), chosen) : null),

@@ -25,6 +25,9 @@ export function useStretch(area: RefObject<HTMLElement | null>): Stretch {
   }, [area, stretched, still])
   useLayoutEffect(() => {
     if (slidesBack.current) slideFrom(before.current, area.current?.querySelector('[data-board]') ?? null)
+    // What had the focus was folded away: it goes to where the work is.
+    if (document.activeElement === document.body && slidesBack.current)
+      area.current?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true })
     slidesBack.current = false
   }, [area, stretched])
   return { stretched, toggle, before, still }

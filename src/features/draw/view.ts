@@ -46,6 +46,18 @@ export function bringIn(view: View, place: Place, width: number, height: number)
   return shift.x === 0 && shift.y === 0 ? view : panBy(view, shift)
 }
 
+/** How far the board pans in one frame while the pointer drags at its edge, in pixels; null away from the edges. */
+export function edgePull({ x, y }: Place, width: number, height: number): Place | null {
+  const [edge, most] = [28, 9]
+  const pull = (at: number, size: number) => {
+    const inside = Math.min(at, size - at)
+    if (inside >= edge) return 0
+    return (at < size / 2 ? 1 : -1) * most * Math.min(1, (edge - inside) / edge)
+  }
+  const by = { x: pull(x, width), y: pull(y, height) }
+  return by.x === 0 && by.y === 0 ? null : by
+}
+
 /** The peg nearest to a place of the board. */
 export function nearestPeg({ x, y }: Place): Peg {
   return { x: Math.round(x / pitch), y: Math.round(y / pitch) }

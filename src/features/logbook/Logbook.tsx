@@ -6,6 +6,7 @@ import { useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from '@/ui/toast'
 import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import { newDrawing } from '@/core/sketch'
 import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -24,14 +25,6 @@ const orders = {
   title: 'title',
   resistors: 'number of resistors',
 } as const satisfies Record<LogbookQuery['by'], string>
-
-const newDocument: NetworkDocument = {
-  format: 'nodrel-network',
-  version: 1,
-  title: 'Untitled network',
-  notes: '',
-  parts: [{ name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' }],
-}
 
 interface RefusedFile {
   readonly file: string
@@ -61,7 +54,7 @@ export function Logbook({ first }: { readonly first: string }) {
       document,
       added,
       refused: rows,
-    } = pasteRows({ ...newDocument, title: bareName(file.name), parts: [] }, await file.text())
+    } = pasteRows({ ...newDrawing, title: bareName(file.name), parts: [] }, await file.text())
     const problems = rows.map((message) => ({ part: null, field: 'row', message }))
     if (added === 0 || rows.length > 0) return { ok: false, problems } as const
     return readNetwork(document)
@@ -127,8 +120,8 @@ export function Logbook({ first }: { readonly first: string }) {
 
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'New network, typed', keys: 'n', run: () => void create(newDocument, 'open') },
-      { name: 'New network, drawn', keys: 'p', run: () => void create(newDocument, 'draw') },
+      { name: 'New network, typed', keys: 'n', run: () => void create(newDrawing, 'open') },
+      { name: 'New network, drawn', keys: 'p', run: () => void create(newDrawing, 'draw') },
       { name: 'Import files', keys: 'i', run: () => openFiles() },
       { name: 'Open the bin', keys: 'x', run: () => setBinOpen(true) },
       { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
@@ -153,14 +146,14 @@ export function Logbook({ first }: { readonly first: string }) {
       >
         <h1 className="font-medium">Logbook</h1>
       </TopBar>
-      <main className="mx-auto max-w-6xl p-4">
+      <main ref={main} tabIndex={-1} className="mx-auto max-w-6xl p-4 outline-none">
         <input {...getInputProps({ 'aria-label': 'Files to import' })} />
         <div className="mb-4 flex flex-wrap items-center gap-2">
           <Button
             look="strong"
             tip="New network, typed as a formula"
             keys="n"
-            onClick={() => void create(newDocument, 'open')}
+            onClick={() => void create(newDrawing, 'open')}
           >
             <Plus size={16} aria-hidden /> New network
           </Button>
@@ -168,7 +161,7 @@ export function Logbook({ first }: { readonly first: string }) {
             look="strong"
             tip="New network, copied from a picture"
             keys="p"
-            onClick={() => void create(newDocument, 'draw')}
+            onClick={() => void create(newDrawing, 'draw')}
           >
             <Pencil size={16} aria-hidden /> Draw a network
           </Button>
@@ -240,7 +233,7 @@ export function Logbook({ first }: { readonly first: string }) {
         {all === 0 ? (
           <p className="p-10 text-center text-soft">
             The logbook is empty.{' '}
-            <button type="button" className="text-chosen underline" onClick={() => void create(newDocument, 'open')}>
+            <button type="button" className="text-chosen underline" onClick={() => void create(newDrawing, 'open')}>
               Start a network
             </button>{' '}
             or drop a document here.

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
-import { useCallback, useDeferredValue, useMemo, useState } from 'react'
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { rowSteps, withoutRounding, type Side } from '@/core'
@@ -16,6 +16,7 @@ import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
+import { useArrival } from '@/ui/useArrival'
 import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
@@ -39,6 +40,8 @@ export function Work() {
   const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState(-1)
   const [school, setSchool] = useState(false)
+  const main = useRef<HTMLElement>(null)
+  useArrival(() => main.current?.focus({ preventScroll: true }))
   const exact = useMemo(() => settled && withoutRounding(settled), [settled])
 
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
@@ -139,7 +142,7 @@ export function Work() {
       <Commands list={commands} />
       {school && <School />}
       <div className="flex flex-1 flex-col-reverse lg:flex-row">
-        <main className="min-w-0 flex-1 px-4 pt-2 pb-24">
+        <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-4 pt-2 pb-24 outline-none">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} />
           {analysis?.arithmetic === 'float' && (

@@ -1,0 +1,114 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { NetworkDocument } from '@/core/network'
+import {
+  applyStroke,
+  asTyped,
+  changePart,
+  jump,
+  openBoard,
+  placeOf,
+  strokeOf,
+  type Peg,
+  type Stroke,
+  type StrokeMeaning,
+} from '@/core/sketch'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { toast } from '@/ui/toast'
+import type { Drawing } from './Board'
+import type { Typing } from './TypedStroke'
+import { useEdit } from './useBoard'
+
+/** While this many strokes are fresh, their ends are not said to miss anything. */
+const mostFresh = 3
+/** Milliseconds after which a stroke is no longer fresh. */
+const fresh = 4000
+
+/** The field at a stroke or a part, and what becomes of what is typed there. */
+export interface TypingDoors {
+  readonly typing: Typing | null
+  /** The parts drawn last: the person is still at it. */
+  readonly justDrawn: ReadonlySet<string>
+  readonly begin: (stroke: Stroke, how: Drawing) => void
+  readonly edit: (name: string, first?: string) => void
+  readonly extend: (step: readonly [number, number], leap: boolean) => void
+  readonly finish: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  /** Keeps what makes no sense at its part, marked, to be gone back to. */
+  readonly leaveWrong: (typed: string, name: string | null) => void
+  readonly cancel: () => void
+}
+
+/** @param onDrawn told where a stroke ended, once its field is closed */
+export function useTyping(onDrawn: (end: Peg) => void, show: (place: { x: number; y: number }) => void): TypingDoors {
+  const { store } = useOpenNetwork()
+  const change = useEdit()
+  const [typing, setTyping] = useState<Typing | null>(null)
+  const [drawnLast, setDrawnLast] = useState<readonly string[]>([])
+  const count = useRef(0)
+  const justDrawn = useMemo(() => new Set(drawnLast), [drawnLast])
+  const isTyping = typing !== null
+  useEffect(() => {
+    if (isTyping || drawnLast.length === 0) return
+    const waits = setTimeout(() => setDrawnLast([]), fresh)
+    return () => clearTimeout(waits)
+  }, [isTyping, drawnLast])
+
+  const edit = useCallback(
+    (name: string, first?: string) => {
+      const board = openBoard(store.getState().document)
+      const part = board.document.parts.find((one) => one.name === name)
+      if (part && board.points.has(part.from))
+        setTyping({ stroke: strokeOf(board, part), part: name, first, field: ++count.current })
+    },
+    [store],
+  )
+  const begin = useCallback((stroke: Stroke, { past, typed }: Drawing) => {
+    setTyping({ stroke, past, first: typed || undefined, field: ++count.current })
+  }, [])
+  const close = (meaning: StrokeMeaning & { ok: true }, name: string | null) => {
+    if (!typing) return
+    const { stroke, part, past } = typing
+    // Another stroke may have opened a field of its own meanwhile.
+    setTyping((now) => (now === typing ? null : now))
+    const before = store.getState().document
+    if (part === undefined) {
+      change((now) => applyStroke(now, stroke, meaning, name, past))
+      const after = store.getState().document
+      setDrawnLast((names) => [...names, after.parts[after.parts.length - 1].name].slice(-mostFresh))
+      sayReplaced(before, after)
+    } else store.change(changePart(before, part, meaning, name), null)
+  }
+  return {
+    typing,
+    justDrawn,
+    begin,
+    edit,
+    extend: (step, leap) => {
+      if (!typing) return
+      const { stroke } = typing
+      const [from, to] = stroke
+      const end = leap ? jump(openBoard(store.getState().document), to, step) : { x: to.x + step[0], y: to.y + step[1] }
+      setTyping({ ...typing, stroke: [from, end] })
+      show(placeOf(end))
+    },
+    finish: (meaning, name) => {
+      close(meaning, name)
+      if (typing) onDrawn(typing.stroke[1])
+    },
+    leaveWrong: (typed, name) => {
+      const kind = store.getState().document.parts.find((part) => part.name === typing?.part)?.kind
+      close(asTyped(kind ?? 'resistor', typed), name)
+    },
+    cancel: () => setTyping((now) => (now === typing ? null : now)),
+  }
+}
+
+/** A source that something touched, and that yet gave its place to the one that was drawn, is not lost silently. */
+function sayReplaced(before: NetworkDocument, after: NetworkDocument): void {
+  const supply = ({ parts }: NetworkDocument) => parts.filter(({ kind }) => kind === 'source' || kind === 'terminals')
+  const [old] = supply(before)
+  const touched = before.parts.some(
+    (part) => part !== old && [part.from, part.to].some((point) => point === old?.from || point === old?.to),
+  )
+  if (old && touched && supply(before).length === 1 && supply(after).length === 1 && !after.parts.includes(old))
+    toast(`${old.name}, which was not used yet, gave its place to what you drew; Ctrl Z brings it back`)
+}
