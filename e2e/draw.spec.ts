@@ -42,32 +42,32 @@ test('five resistors, one slanted, with a far wire, are drawn with the mouse, st
   await expect.poll(() => nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
 })
 
-test('the same by keyboard alone', async ({ page }) => {
+test('the same by keyboard alone, in no more than 50 keys', async ({ page }) => {
   await newDrawing(page, 'Drawn by keys')
-  await board(page).focus()
-  // The cursor first stands in the middle; from there to the + end of the source.
-  await page.keyboard.press('ArrowLeft')
-  const [, x, y] = /peg (-?\d+), (-?\d+)/.exec(await page.locator('footer').innerText()) ?? []
-  const go = async (key: string, times: number) => {
-    for (let i = 0; i < times; i++) await page.keyboard.press(key)
+  await page.getByLabel('Title of the network').blur()
+  let pressed = 0
+  const press = async (...keys: string[]) => {
+    for (const key of keys) await page.keyboard.press(key)
+    pressed += keys.length
   }
-  await go('ArrowLeft', Number(x))
-  await go('ArrowUp', Number(y))
-  let here = { x: 0, y: 0 }
-  const steps = async (shift: string, to: { x: number; y: number }) => {
-    await go(`${shift}${to.x > here.x ? 'ArrowRight' : 'ArrowLeft'}`, Math.abs(to.x - here.x))
-    await go(`${shift}${to.y > here.y ? 'ArrowDown' : 'ArrowUp'}`, Math.abs(to.y - here.y))
-    here = to
-  }
-  for (const [pegs, value] of fiveResistors) {
-    const [from, to] = pegs.split(' ').map(peg)
-    await steps('', from)
-    await steps('Shift+', to)
-    await expect(valueField(page)).toBeFocused()
-    await page.keyboard.type(value)
-    await page.keyboard.press('Enter')
-    await expect(board(page)).toBeFocused()
-  }
+  const [right, down, left, up] = ['Right', 'Down', 'Left', 'Up'].map((way) => `Control+Shift+Arrow${way}`)
+  const one = 'Shift+ArrowDown'
+  await press('n')
+  await expect(board(page)).toBeFocused()
+  // From the + end of the source on, where the cursor waits.
+  await expect(page.locator('footer')).toContainText('node 1')
+  await press(right, ...'1.5', 'Enter')
+  await press(right, down, ...'10', 'Enter')
+  await press(one, one, one, ...'20', 'Enter')
+  await press('Control+ArrowLeft', 'Control+ArrowUp', 'Control+ArrowUp')
+  await press(right, right, ...'15', 'Enter')
+  await press(down, one, one, one, 'Enter')
+  await press(left, 'Enter')
+  await press(left, one, ...'1', 'Enter')
+  await press(left, 'Enter')
+  await press(up, 'Enter')
+  await expect(board(page)).toBeFocused()
+  expect(pressed).toBeLessThanOrEqual(50)
   // Tab walks the parts, Enter edits, Delete removes, and undo brings back.
   await page.keyboard.press('Tab')
   await expect(drawn(page, 'E1')).toBeFocused()
@@ -229,7 +229,7 @@ test('parts are chosen, moved with what is joined, turned, flipped, duplicated, 
   await expect(drawn(page, 'R1')).toHaveAttribute('aria-label', /from node/)
   await page.keyboard.press('x')
   await saved(page)
-  expect((await places())[1]).toBe('R1 0,4 0,0')
+  expect((await places())[1]).toBe('R1 2,2 2,-2')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+a')
@@ -304,11 +304,21 @@ test('an end that stops short is pointed out, and one click joins it', async ({ 
     .click()
   await expect(short).toHaveCount(0)
   await expect(formulaField(page)).toHaveValue('R1 10 + R2 20')
-  // A stroke that ends on a wire does not join it by itself.
+  // A stroke that ends on a wire joins it, and a dot shows it; with Alt it passes, and is asked about.
   await stroke(page, '2,4 2,2', '33')
-  await expect(page.locator('[data-miss="R3"]')).toContainText('lies on W1')
-  await page.locator('[data-miss="R3"]').getByRole('button', { name: 'Join' }).click()
   await expect(drawn(page, 'R3')).toContainText('dead end')
+  await expect(drawn(page, 'W2')).toHaveCount(1)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.down('Alt')
+  await stroke(page, '2,4 2,2', null)
+  await page.keyboard.up('Alt')
+  await page.keyboard.type('33\n')
+  await expect(page.locator('[data-miss="R3"]')).toContainText('lies on W1')
+  await stroke(page, '2,0 2,1', null)
+  await page.keyboard.type('47\n')
+  // The two that miss are joined by one click.
+  await page.getByRole('button', { name: 'Join all 2' }).click()
+  await expect(page.locator('[data-miss]')).toHaveCount(0)
 })
 
 test('a node is lit with all it joins, renamed, and made 0 V; numbers become letters', async ({ page }) => {
@@ -345,7 +355,7 @@ test('a wire becomes a placeholder and a wire again', async ({ page }) => {
   ] as const)
     await stroke(page, pegs, value)
   await click(page, '8,1.5')
-  await page.keyboard.press('0')
+  await page.keyboard.type('0\n')
   await expect(drawn(page, 'R3')).toContainText('0\u2009Ω')
   await expect(formulaField(page)).toHaveValue('R1 10 + R2 20 + R3 0')
   await page.getByRole('toolbar').getByRole('button', { name: 'wire' }).click()

@@ -1,5 +1,14 @@
 import clsx from 'clsx'
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ReactNode } from 'react'
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  type Dispatch,
+  type ReactNode,
+  type SetStateAction,
+} from 'react'
 import type { Place } from '@/core/drawing'
 import {
   drawBoard,
@@ -58,7 +67,7 @@ interface Props {
   readonly seen: Seen
   /** Where the keys draw, once they do. */
   readonly cursor: Peg | null
-  readonly onCursor: (peg: Peg) => void
+  readonly onCursor: Dispatch<SetStateAction<Peg | null>>
   /** Shown whole, without what is only for drawing: for the printer. */
   readonly printing: boolean
   /** Drawn over the parts, in places of the board. */

@@ -29,7 +29,7 @@ export function BoardFindings({ document, troubles, misses, nodes, nodeAt, onPoi
   return (
     <section aria-label="Findings" aria-live="polite">
       <h2 className="mb-1 flex items-center font-semibold">
-        Findings
+        {isNew ? 'To begin' : 'Findings'}
         {misses.length > 1 && (
           <Button className="ml-auto font-normal" onClick={() => onJoin(...misses)}>
             Join all {misses.length}

@@ -101,11 +101,21 @@ function DrawnNetwork() {
     [],
   )
   useArrival(focusBoard)
-  const strokes = useTyping((end) => {
-    setCursor(end)
-    show(placeOf(end))
-    focusBoard()
-  }, show)
+  const focusPart = (name: string) =>
+    area.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(name)}"]`)?.focus({ preventScroll: true })
+  const strokes = useTyping({
+    show,
+    onDrawn: (end) => {
+      setCursor(end)
+      show(placeOf(end))
+      focusBoard()
+    },
+    onEdited: (before, after) => {
+      if (chosen.has(before)) choose(new Set([...chosen].map((name) => (name === before ? after : name))))
+      // It may have another name from the next picture on.
+      requestAnimationFrame(() => focusPart(after))
+    },
+  })
   const { typing, justDrawn, begin, edit: editPart } = strokes
   // What was just drawn may still be led on to where it belongs.
   const misses = useMemo(
@@ -261,7 +271,8 @@ function DrawnNetwork() {
                   onLeftWrong={strokes.leaveWrong}
                   onCancel={() => {
                     strokes.cancel()
-                    focusBoard()
+                    if (typing.part === undefined) focusBoard()
+                    else focusPart(typing.part)
                   }}
                   onExtend={strokes.extend}
                 />

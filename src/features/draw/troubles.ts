@@ -11,6 +11,13 @@ const words: Readonly<Record<FindingCode, string>> = {
   bridge: 'bridge',
 }
 
+/** A word for a problem, by the field that it is about. */
+const problemWords: Readonly<Record<string, string>> = {
+  'two-sources': 'a second source',
+  resistance: 'no value',
+  voltage: 'no value',
+}
+
 /** Something to be said at the board, and the parts it is about. */
 export interface Trouble {
   readonly code: string
@@ -43,7 +50,7 @@ export function marksOf(troubles: readonly Trouble[]): ReadonlyMap<string, strin
   const open = troubles.some(({ code }) => code === 'open-supply')
   const marks = new Map<string, string>()
   for (const { code, parts } of troubles) {
-    const word = code === 'two-sources' ? 'a second source' : (words[code as FindingCode] ?? 'see the findings')
+    const word = words[code as FindingCode] ?? problemWords[code] ?? 'to be put right'
     if (open || word === '') continue
     for (const part of parts) if (!marks.has(part)) marks.set(part, word)
   }

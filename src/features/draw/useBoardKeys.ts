@@ -1,4 +1,12 @@
-import { useEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from 'react'
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  type Dispatch,
+  type KeyboardEvent,
+  type RefObject,
+  type SetStateAction,
+} from 'react'
 import { jump, moveParts, placeOf, type Chosen, type Peg } from '@/core/sketch'
 import type { BoardActions } from './Board'
 import { steps } from './steps'
@@ -13,7 +21,7 @@ interface Props {
   readonly chosen: Chosen
   readonly seen: Seen
   readonly cursor: Peg | null
-  readonly onCursor: (peg: Peg) => void
+  readonly onCursor: Dispatch<SetStateAction<Peg | null>>
 }
 
 /** What the keys do on the board: walk the pegs, draw, move, edit, delete. */
@@ -95,7 +103,7 @@ export function useBoardKeys(root: RefObject<HTMLDivElement | null>, props: Prop
         actions.onChoose(new Set())
       }
     }
-    return { onKeyDown, showCursor: () => latest.current.props.onCursor(cursorNow()) }
+    return { onKeyDown, showCursor: () => latest.current.props.onCursor((now) => now ?? cursorNow()) }
   }, [root])
 
   // A digit means the value of the one chosen part, wherever else on the screen the focus is.

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { Place } from '@/core/drawing'
 import type { NetworkDocument } from '@/core/network'
 import {
   applyStroke,
@@ -37,8 +38,14 @@ export interface TypingDoors {
   readonly cancel: () => void
 }
 
-/** @param onDrawn told where a stroke ended, once its field is closed */
-export function useTyping(onDrawn: (end: Peg) => void, show: (place: { x: number; y: number }) => void): TypingDoors {
+/** What the screen does once a field was closed by Enter, and where it shows what goes on. */
+interface Told {
+  readonly onDrawn: (end: Peg) => void
+  readonly onEdited: (before: string, after: string) => void
+  readonly show: (place: Place) => void
+}
+
+export function useTyping({ onDrawn, onEdited, show }: Told): TypingDoors {
   const { store } = useOpenNetwork()
   const change = useEdit()
   const [typing, setTyping] = useState<Typing | null>(null)
@@ -64,8 +71,9 @@ export function useTyping(onDrawn: (end: Peg) => void, show: (place: { x: number
   const begin = useCallback((stroke: Stroke, { past, typed }: Drawing) => {
     setTyping({ stroke, past, first: typed || undefined, field: ++count.current })
   }, [])
-  const close = (meaning: StrokeMeaning & { ok: true }, name: string | null) => {
-    if (!typing) return
+  /** Gives the part's name afterwards, null for a new one. */
+  const close = (meaning: StrokeMeaning & { ok: true }, name: string | null): string | null => {
+    if (!typing) return null
     const { stroke, part, past } = typing
     // Another stroke may have opened a field of its own meanwhile.
     setTyping((now) => (now === typing ? null : now))
@@ -74,8 +82,12 @@ export function useTyping(onDrawn: (end: Peg) => void, show: (place: { x: number
       change((now) => applyStroke(now, stroke, meaning, name, past))
       const after = store.getState().document
       setDrawnLast((names) => [...names, after.parts[after.parts.length - 1].name].slice(-mostFresh))
-      sayReplaced(before, after)
-    } else store.change(changePart(before, part, meaning, name), null)
+      if (meaning.kind === 'source' || meaning.kind === 'terminals') sayReplaced(before, after)
+      return null
+    }
+    const index = before.parts.findIndex((one) => one.name === part)
+    store.change(changePart(before, part, meaning, name), null)
+    return store.getState().document.parts[index]?.name ?? part
   }
   return {
     typing,
@@ -91,8 +103,9 @@ export function useTyping(onDrawn: (end: Peg) => void, show: (place: { x: number
       show(placeOf(end))
     },
     finish: (meaning, name) => {
-      close(meaning, name)
-      if (typing) onDrawn(typing.stroke[1])
+      const after = close(meaning, name)
+      if (typing?.part !== undefined && after !== null) onEdited(typing.part, after)
+      else if (typing) onDrawn(typing.stroke[1])
     },
     leaveWrong: (typed, name) => {
       const kind = store.getState().document.parts.find((part) => part.name === typing?.part)?.kind
@@ -109,6 +122,6 @@ function sayReplaced(before: NetworkDocument, after: NetworkDocument): void {
   const touched = before.parts.some(
     (part) => part !== old && [part.from, part.to].some((point) => point === old?.from || point === old?.to),
   )
-  if (old && touched && supply(before).length === 1 && supply(after).length === 1 && !after.parts.includes(old))
+  if (old && touched && supply(before).length === 1 && supply(after).length === 1)
     toast(`${old.name}, which was not used yet, gave its place to what you drew; Ctrl Z brings it back`)
 }

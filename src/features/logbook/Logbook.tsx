@@ -14,6 +14,7 @@ import { useSettings } from '@/ui/settings'
 import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
 import { ViewMenu } from '@/ui/ViewMenu'
+import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
 import { Bin } from './Bin'
 import { LeftDrafts } from './LeftDrafts'
@@ -39,6 +40,8 @@ interface RefusedFile {
 export function Logbook({ first }: { readonly first: string }) {
   const router = useRouter()
   const mounted = useMounted()
+  const main = useRef<HTMLElement>(null)
+  useArrival(() => main.current?.focus({ preventScroll: true }))
   const [search, setSearch] = useState('')
   const [order, setOrder] = useState<keyof typeof orders>('changed')
   const { nodes, form } = useSettings().settings
