@@ -314,7 +314,9 @@ test('an end that stops short is pointed out, and one click joins it', async ({ 
   await page.keyboard.up('Alt')
   await page.keyboard.type('33\n')
   await expect(page.locator('[data-miss="R3"]')).toContainText('lies on W1')
-  await stroke(page, '2,0 2,1', null)
+  await page.keyboard.down('Alt')
+  await stroke(page, '3,4 3,6', null)
+  await page.keyboard.up('Alt')
   await page.keyboard.type('47\n')
   // The two that miss are joined by one click.
   await page.getByRole('button', { name: 'Join all 2' }).click()

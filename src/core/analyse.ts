@@ -104,7 +104,9 @@ export function analyseNetwork(network: Network, options: AnalyseOptions = {}): 
 
 /** The analysis as its open format has it: what a screen also knows, which values were rounded, is not part of that. */
 function asFormat(analysis: Analysis): Analysis {
-  return JSON.parse(JSON.stringify(analysis, (key, value: unknown) => (key === 'rounded' ? undefined : value))) as Analysis
+  return JSON.parse(
+    JSON.stringify(analysis, (key, value: unknown) => (key === 'rounded' ? undefined : value)),
+  ) as Analysis
 }
 
 /** An analysis with what it was made from. */

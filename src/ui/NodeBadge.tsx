@@ -1,17 +1,14 @@
-/** A node's label in its colour, as it stands on the sheets. */
+import { NodeMark, nodeMarkWidth } from './NodeMark'
+
+/** A node's label as it stands on the sheets. */
 export function NodeBadge({ node, label }: { readonly node: number; readonly label: string }) {
+  const wide = Math.max(20, nodeMarkWidth(label) + 6)
   return (
-    <span
-      className="inline-flex h-5 min-w-5 items-center justify-center rounded-full px-1 text-[10px] font-semibold text-white"
-      style={{ background: nodeColour(node) }}
-    >
-      <span className="sr-only">node </span>
-      {label}
+    <span className="inline-flex">
+      <span className="sr-only">node {label}</span>
+      <svg aria-hidden width={wide} height={20} viewBox={`${-wide / 2} -10 ${wide} 20`} className="font-mono">
+        <NodeMark x={0} y={0} node={node} label={label} />
+      </svg>
     </span>
   )
-}
-
-/** One of the eight node colours, by the node's index. */
-export function nodeColour(node: number): string {
-  return `var(--color-node-${node % 8})`
 }

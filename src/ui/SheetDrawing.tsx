@@ -3,7 +3,8 @@
 import clsx from 'clsx'
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/drawing'
-import { NodeMark, Plates, Resistor } from './symbols'
+import { NodeMark } from './NodeMark'
+import { Plates, Resistor } from './symbols'
 
 export interface SheetDrawingProps {
   readonly picture: Picture

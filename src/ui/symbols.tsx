@@ -1,6 +1,5 @@
 import clsx from 'clsx'
 import { measures } from '@/core/drawing'
-import { nodeColour } from './NodeBadge'
 
 interface SymbolProps {
   /** The middle of the symbol, how long it is, and its angle in degrees, clockwise from lying to the right. */
@@ -65,32 +64,4 @@ export function turned(x: number, y: number, angle: number): (along: number, acr
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
   const round = (number: number) => Math.round(number * 100) / 100
   return (along, across) => `${round(x + along * cos - across * sin)},${round(y + along * sin + across * cos)}`
-}
-
-interface NodeMarkProps {
-  readonly x: number
-  readonly y: number
-  readonly node: number
-  readonly label: string
-}
-
-/** A node's label in its colour, in a drawing. */
-export function NodeMark({ x, y, node, label }: NodeMarkProps) {
-  const high = 2 * measures.node - 3
-  const wide = Math.max(high, label.length * 5.8 + 6)
-  return (
-    <>
-      <rect
-        x={x - wide / 2}
-        y={y - high / 2}
-        width={wide}
-        height={high}
-        rx={high / 2}
-        style={{ fill: nodeColour(node) }}
-      />
-      <text x={x} y={y + 3.4} textAnchor="middle" className="fill-white text-[9.5px] font-semibold">
-        {label}
-      </text>
-    </>
-  )
 }

@@ -91,6 +91,9 @@ export function applySupplyText(document: NetworkDocument, text: string): Applie
   if (part === supply) return applySupplyText(document, value)
   return {
     ok: true,
-    document: { ...withSupply(source), known: { part: owner, quantity: quantityOfUnit[read.unit], value: inFormat(value) } },
+    document: {
+      ...withSupply(source),
+      known: { part: owner, quantity: quantityOfUnit[read.unit], value: inFormat(value) },
+    },
   }
 }

@@ -201,7 +201,7 @@ describe('ends that miss', () => {
   test('one peg short of another end: one click joins', () => {
     const drawn = sketched(['E1 0,0 0,4 12V', 'R1 0,0 4,0 10', 'R2 4,0 4,4 20', 'W1 4,4 1,4'])
     const misses = missesOf(drawn)
-    expect(misses).toEqual([{ part: 'E1', end: 'to', peg: peg('0,4'), short: peg('1,4') }])
+    expect(misses).toEqual([{ part: 'E1', end: 'to', peg: peg('0,4'), short: peg('1,4'), other: ['W1'] }])
     const mended = edited(drawn, (board) => mendMiss(board, misses[0]))
     expect(wire(networkOf(mended)).findings).toEqual([])
     expect(missesOf(mended)).toEqual([])

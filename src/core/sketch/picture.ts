@@ -3,6 +3,7 @@ import type { PartDocument } from '../network'
 import { quantityText, readQuantity } from '../quantity'
 import { drawable, endsAt, strokeOf, wayOf, type Board } from './board'
 import type { Peg } from './peg'
+import { boxOf, placeWords, type Words } from './words'
 
 /** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */
 export const pitch = 40
@@ -17,12 +18,7 @@ export interface Vertex extends Place {
   readonly hop?: true
 }
 
-/** A word at a part. */
-export interface Word extends Place {
-  readonly anchor: 'start' | 'middle' | 'end'
-}
-
-export interface BoardPart {
+export interface BoardPart extends Words {
   readonly name: string
   readonly kind: string
   readonly value: string
@@ -35,8 +31,6 @@ export interface BoardPart {
   readonly tail: readonly Vertex[]
   /** The middle of the symbol; `angle` in degrees, clockwise from pointing right, in the direction from → to. */
   readonly symbol: Place & { readonly angle: number; readonly length: number }
-  readonly nameAt: Word
-  readonly valueAt: Word
 }
 
 /** A node's label, beside one of its points. */
@@ -74,30 +68,22 @@ export function drawBoard(
   const lines = parts.map((part) => lineOf(board, part))
   const symbols = parts.map((part, i) => symbolOf(board, part, lines[i]))
   const hops = hopsOf(board, parts, lines, symbols)
-  const drawn = parts.map((part, i): BoardPart => {
+  const bare = parts.map((part, i): Omit<BoardPart, keyof Words> => {
     const [head, tail] = halves(part, lines[i], symbols[i], hops[i])
-    const value = valueText(part)
-    return {
-      name: part.name,
-      kind: part.kind,
-      value,
-      from: part.from,
-      to: part.to,
-      line: lines[i],
-      head,
-      tail,
-      symbol: symbols[i],
-      ...wordsOf(part, symbols[i]),
-    }
+    const { name, kind, from, to } = part
+    return { name, kind, value: valueText(part), from, to, line: lines[i], head, tail, symbol: symbols[i] }
   })
   const ends = endsAt(parts)
+  const marked = nodeMarks(board, bare, nodes, ends)
+  const words = placeWords(bare, marked)
+  const drawn = bare.map((part, i): BoardPart => ({ ...part, ...words[i] }))
   const marks = [...ends].map(([point, count]) => ({ point, count, ...placeOf(board.points.get(point) as Peg) }))
   return {
     parts: drawn,
-    nodes: nodeMarks(board, drawn, nodes, ends),
+    nodes: marked,
     dots: [...marks.filter(({ count }) => count > 2).map(({ point, x, y }) => ({ point, x, y })), ...branchings(drawn)],
     bare: marks.filter(({ count }) => count === 1).map(({ point, x, y }) => ({ point, x, y })),
-    box: boxOf(drawn),
+    box: boxAround(drawn),
   }
 }
 
@@ -286,33 +272,10 @@ function crossing(a: Place, b: Place, c: Place, d: Place): Place | null {
   return inside(t) && inside(u) ? { x: a.x + t * rx, y: a.y + t * ry } : null
 }
 
-/** Name and value: above and below what lies level, both to the right of what stands upright, at the sides of a slant. */
-function wordsOf(part: PartDocument, { x, y, angle }: BoardPart['symbol']): { nameAt: Word; valueAt: Word } {
-  const lean = angle > 90 ? angle - 180 : angle <= -90 ? angle + 180 : angle
-  const wide = part.kind === 'source' ? 20 : 13
-  const below = part.kind === 'source' ? 27 : 21
-  if (Math.abs(lean) <= 20)
-    return {
-      nameAt: { x, y: y - (part.kind === 'source' ? 18 : 12), anchor: 'middle' },
-      valueAt: { x, y: y + below, anchor: 'middle' },
-    }
-  if (Math.abs(lean) >= 70)
-    return {
-      nameAt: { x: x + wide, y: y - 3, anchor: 'start' },
-      valueAt: { x: x + wide, y: y + 11, anchor: 'start' },
-    }
-  const [nx, ny] = [Math.sin((lean * Math.PI) / 180), -Math.cos((lean * Math.PI) / 180)]
-  const right = nx > 0
-  return {
-    nameAt: { x: x + nx * wide, y: y + ny * wide + 3, anchor: right ? 'start' : 'end' },
-    valueAt: { x: x - nx * wide, y: y - ny * wide + 6, anchor: right ? 'end' : 'start' },
-  }
-}
-
 /** Each node's label at the point where most ends meet, on the side with the most room. */
 function nodeMarks(
   board: Board,
-  parts: readonly BoardPart[],
+  parts: readonly Pick<BoardPart, 'from' | 'to' | 'line'>[],
   nodes: readonly { readonly label: string; readonly points: readonly string[] }[],
   ends: ReadonlyMap<string, number>,
 ): BoardNode[] {
@@ -345,18 +308,12 @@ function nodeMarks(
   })
 }
 
-function boxOf(parts: readonly BoardPart[]): Box {
+function boxAround(parts: readonly BoardPart[]): Box {
   const words = parts.flatMap(({ name, value, nameAt, valueAt }) =>
-    [
-      { at: nameAt, width: name.length * 7 },
-      { at: valueAt, width: value.length * 7 },
-    ].flatMap(({ at, width }) => {
-      const left = at.anchor === 'start' ? at.x : at.anchor === 'end' ? at.x - width : at.x - width / 2
-      return [
-        { x: left, y: at.y - 12 },
-        { x: left + width, y: at.y + 4 },
-      ]
-    }),
+    [boxOf(nameAt, name), boxOf(valueAt, value)].flatMap(({ left, right, top, bottom }) => [
+      { x: left, y: top },
+      { x: right, y: bottom },
+    ]),
   )
   const { left, right, top, bottom } = boundsOf([...parts.flatMap(({ line }) => line), ...words])
   if (left > right) return { x: 0, y: 0, width: 0, height: 0 }

@@ -1,8 +1,7 @@
 import { memo } from 'react'
 import type { LabelledPoints } from '@/core/nodes'
 import type { BoardPicture, Chosen } from '@/core/sketch'
-import { nodeColour } from '@/ui/NodeBadge'
-import { NodeMark } from '@/ui/symbols'
+import { NodeDot, NodeMark } from '@/ui/NodeMark'
 import { BoardPart } from './BoardPart'
 
 interface Props {
@@ -57,25 +56,10 @@ export const BoardLayer = memo(function BoardLayer({
         )
       })}
       {picture.dots.map(({ point, x, y }) => (
-        <circle
-          key={`${x},${y}`}
-          cx={x}
-          cy={y}
-          r={4}
-          style={{ fill: colourAt(nodeOf(point)) }}
-          className="pointer-events-none"
-        />
+        <NodeDot key={`${x},${y}`} x={x} y={y} node={nodeOf(point)} />
       ))}
       {picture.bare.map(({ point, x, y }) => (
-        <circle
-          key={point}
-          cx={x}
-          cy={y}
-          r={4}
-          style={{ stroke: colourAt(nodeOf(point)) }}
-          className="pointer-events-none fill-sheet"
-          strokeWidth={1.5}
-        />
+        <NodeDot key={point} x={x} y={y} node={nodeOf(point)} bare />
       ))}
       {picture.nodes.map(({ node, label, x, y, points }) => (
         <g
@@ -112,7 +96,3 @@ export const BoardLayer = memo(function BoardLayer({
     </>
   )
 })
-
-function colourAt(node: number): string {
-  return node < 0 ? 'var(--ink)' : nodeColour(node)
-}

@@ -2,7 +2,7 @@ import { memo } from 'react'
 import { measures } from '@/core/drawing'
 import type { BoardPart as Drawn } from '@/core/sketch'
 import { pathOf } from '@/ui/linePath'
-import { nodeColour } from '@/ui/NodeBadge'
+import { nodeLook } from '@/ui/nodeLook'
 import { Plates, Resistor, turned } from '@/ui/symbols'
 
 interface Props {
@@ -80,15 +80,12 @@ export const BoardPart = memo(function BoardPart({
         data-chrome
       />
       {halves.map(({ line: half, node }, i) => (
-        <path
+        <NodeLine
           key={i}
           d={pathOf(half)}
-          className="fill-none"
-          style={{ stroke: node < 0 ? 'var(--ink)' : nodeColour(node) }}
-          strokeWidth={lit !== null && node === lit ? 4 : 2}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-          strokeDasharray={kind === 'terminals' ? '2 5' : undefined}
+          node={node}
+          lit={lit !== null && node === lit}
+          dotted={kind === 'terminals'}
         />
       ))}
       {!wire && (
@@ -124,6 +121,34 @@ export const BoardPart = memo(function BoardPart({
     </g>
   )
 }, sameDrawing)
+
+interface NodeLineProps {
+  readonly d: string
+  readonly node: number
+  readonly lit: boolean
+  readonly dotted: boolean
+}
+
+/** A line in its node's colour; from the ninth node on with a light core, since the colours come again. */
+function NodeLine({ d, node, lit, dotted }: NodeLineProps) {
+  const { colour, core } = node < 0 ? { colour: 'var(--ink)', core: null } : nodeLook(node)
+  const wide = (lit ? 4 : 2) + (core === null ? 0 : 1.2)
+  const line = { d, className: 'fill-none', strokeLinejoin: 'round' } as const
+  return (
+    <>
+      <path
+        {...line}
+        style={{ stroke: colour }}
+        strokeWidth={wide}
+        strokeLinecap="round"
+        strokeDasharray={dotted ? '2 5' : undefined}
+      />
+      {core !== null && (
+        <path {...line} style={{ stroke: 'var(--sheet)' }} strokeWidth={1.1} strokeDasharray={core} data-core />
+      )}
+    </>
+  )
+}
 
 /** + and − at the two ends of the supply, beside its line. */
 function Signs({ part: { symbol, kind } }: { readonly part: Drawn }) {
