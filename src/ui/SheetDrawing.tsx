@@ -33,6 +33,9 @@ export interface SheetDrawingProps {
   readonly onValue?: (id: number, anchor: Element) => void
 }
 
+/** The least that a sheet is scaled down to: its letters are as small then as can still be read. */
+const leastScale = 0.65
+
 /** A sheet as SVG. With `onChoose`, its parts can be pointed at: by mouse, touch, or arrow keys and Enter. */
 export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps) {
   const {
@@ -77,7 +80,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       aria-labelledby={title}
       onKeyDown={onChoose && walk}
       className={clsx('block h-auto max-w-full font-mono text-[11.5px]', wide && 'overflow-visible')}
-      style={{ minWidth: frame.width * 0.78 }}
+      style={{ minWidth: frame.width * leastScale }}
     >
       <title id={title}>{description}</title>
       {behind}

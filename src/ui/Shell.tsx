@@ -3,6 +3,7 @@
 import { useTheme } from 'next-themes'
 import { useRouter } from 'next/navigation'
 import dynamic from 'next/dynamic'
+import { Search } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Button } from './Button'
 import { Commands, useCommandList, type Command } from './commands'
@@ -54,9 +55,11 @@ export function Shell() {
         tip="Find a network or a command"
         keys="mod+k"
         onClick={() => setOpen('palette')}
-        className="font-mono text-xs"
+        aria-label="Find a network or a command"
+        className="font-mono text-xs max-sm:!px-1.5"
       >
-        Ctrl K
+        <Search size={15} aria-hidden className="sm:hidden" />
+        <span className="max-sm:hidden">Ctrl K</span>
       </Button>
       <Button
         look="bar"

@@ -2,7 +2,7 @@ import { networkOf, network, worked } from '../../../test/documents'
 import { ladder, randomNetwork } from '../../../test/randomNetwork'
 import { drawSheet, workOut, type Worksheet } from '..'
 import type { Network } from '../network'
-import { boxAround, type Box, type Picture } from '.'
+import { boxAround, type Box, type Picture, type PlacedPart } from '.'
 
 const sheet = (of: Network): Worksheet => {
   const result = workOut(of)
@@ -12,6 +12,17 @@ const sheet = (of: Network): Worksheet => {
 
 function overlaps(a: Box, b: Box): boolean {
   return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+}
+
+/** What is drawn of a part: its name, its symbol with + before and arrow behind it, its values. */
+function inkOf({ label, left, right, y, box }: PlacedPart): Box[] {
+  const middle = (left + right) / 2
+  const wide = label.name.length * 7
+  return [
+    { x: middle - wide / 2, y: box.y, width: wide, height: 11 },
+    { x: left - 5, y: y - 7, width: right - left + 13, height: 14 },
+    { x: box.x, y: y + 11, width: box.width, height: box.y + box.height - y - 11 },
+  ]
 }
 
 /** Whatever overlaps or sticks out; empty for a good drawing. */
@@ -26,10 +37,11 @@ function clashes(picture: Picture): string[] {
       if (overlaps(box, other.box)) found.push(`${label.name} on ${other.label.name}`)
   })
   // Node labels stand clear of the parts' labels and of each other.
-  const marks = picture.nodes.map(({ x, y }) => ({ x: x - 8, y: y - 8, width: 16, height: 16 }))
+  const marks = picture.nodes.map(({ x, y }) => ({ x: x - 7.5, y: y - 7.5, width: 15, height: 15 }))
   marks.forEach((mark, i) => {
-    for (const { box, label } of parts)
-      if (overlaps(mark, box)) found.push(`node ${picture.nodes[i].node} on ${label.name}`)
+    for (const part of parts)
+      if (inkOf(part).some((ink) => overlaps(mark, ink)))
+        found.push(`node ${picture.nodes[i].node} on ${part.label.name}`)
     for (const other of marks.slice(i + 1))
       if (overlaps(mark, other)) found.push(`node ${picture.nodes[i].node} on a node`)
   })

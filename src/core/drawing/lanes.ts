@@ -53,6 +53,7 @@ export function arrange({ roots, from, to }: Forest, rooms: readonly Room[], pla
     const inside = shared.map((i) => rooms[roots[i]])
     return {
       width: 0,
+      wire: 0,
       above: Math.max(...inside.map(({ above }) => above)),
       below: Math.max(...inside.map(({ below }) => below)),
     }

@@ -12,16 +12,15 @@ export function closeLoop(
   { kind, label }: Supply,
   [start, finish]: readonly [number, number],
 ): Picture {
-  const words = Math.max(label.name.length, ...label.lines.map((line) => line.length)) * m.character
-  const by = kind === 'source' ? m.plate + 5 + words : 2 * m.end
-  const moved = ({ x, y }: Place) => ({ x: x + by, y })
-  const [from, to] = [moved(picture.start), moved(picture.finish)]
   const x = picture.start.x + (kind === 'source' ? m.plate - m.node : 0)
-  const top = from.y
+  const top = picture.start.y
   const bottom = Math.max(picture.height, top + m.loop)
   const gap = kind === 'source' ? m.plateGap : (bottom - top) / 2
   const middle = (top + bottom) / 2
   const [plus, minus] = [middle - gap, middle + gap]
+  const by = kind === 'source' ? Math.max(m.loopLead, wordsReach(picture, label, x, middle)) : 2 * m.end
+  const moved = ({ x, y }: Place) => ({ x: x + by, y })
+  const [from, to] = [moved(picture.start), moved(picture.finish)]
   return {
     ...picture,
     width: picture.width + by,
@@ -43,6 +42,21 @@ export function closeLoop(
     finish: { x, y: minus },
     ...(kind === 'source' && { source: { x, y: middle, label } }),
   }
+}
+
+/** How far the words right of a source at (x, middle) reach into what is drawn there. */
+function wordsReach({ parts, lines, nodes }: Picture, label: Label, x: number, middle: number): number {
+  const words = Math.max(label.name.length, ...label.lines.map((line) => line.length)) * m.character
+  const [above, below] = [middle - m.nameHeight, middle + label.lines.length * m.lineHeight]
+  const isBeside = (top: number, bottom: number) => top < below && bottom > above
+  const lefts = [
+    ...parts.filter(({ box }) => isBeside(box.y, box.y + box.height)).map(({ box, left }) => Math.min(box.x, left)),
+    ...lines
+      .filter(({ points: [a, b] }) => isBeside(Math.min(a.y, b.y), Math.max(a.y, b.y)))
+      .map(({ points: [a, b] }) => Math.min(a.x, b.x)),
+    ...nodes.filter(({ y }) => isBeside(y - m.node, y + m.node)).map((node) => node.x - m.node),
+  ]
+  return x + m.plate + 5 + words + m.lead - Math.min(...lefts)
 }
 
 function path(node: number, corners: readonly Place[]) {

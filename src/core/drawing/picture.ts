@@ -69,17 +69,19 @@ export const measures = {
   lineHeight: 14,
   /** Free wire at both sides of a symbol at least. */
   lead: 7,
-  /** Wire between neighbours in series, with room for the node's label. */
+  /** Wire between neighbouring groups in series, with room for the node's label. */
   gap: 22,
   /** Between the bars of a parallel group and what lies inside. */
-  bar: 12,
+  bar: 9,
   row: 8,
   /** From the end of the supply to the first part. */
-  end: 30,
+  end: 24,
   margin: 10,
   node: 9,
   /** The least distance between the line at the top and the one that closes the loop. */
   loop: 62,
+  /** From a source that closes the loop to where the way begins, at least. */
+  loopLead: 20,
   /** Half the longer plate of a source, and half the gap between its plates. */
   plate: 11,
   plateGap: 4,

@@ -11,7 +11,7 @@ import {
   type PlacedPart,
 } from './picture'
 import { placeAside, placePart, type Aside } from './place'
-import { roomsOf, rowLevels, type Room } from './room'
+import { between, roomsOf, rowLevels, type Room } from './room'
 
 /**
  * Draws a sheet stretched from + to −: series side by side, parallel one above the other. What a bridge holds
@@ -148,15 +148,16 @@ export function stretch(
           at += room[member].width
           if (i + 1 === members.length) return
           const node = tree.to[member]
+          const { gap, off } = between(room[member], room[members[i + 1]])
           lines.push({
             node,
             points: [
               { x: at, y },
-              { x: at + m.gap, y },
+              { x: at + gap, y },
             ],
           })
-          nodes.push({ node, x: at + m.gap / 2, y })
-          at += m.gap
+          nodes.push({ node, x: at + gap / 2 + off, y })
+          at += gap
         })
         continue
       }

@@ -200,7 +200,7 @@ function DrawnNetwork() {
             onClick={trace}
             className={clsx('h-9', tracing !== 'off' && 'border-chosen bg-chosen-wash')}
           >
-            <Route size={16} aria-hidden /> Current’s path
+            <Route size={16} aria-hidden /> <span className="max-sm:sr-only">Current’s path</span>
           </Button>
           <Button
             tip={stretched ? 'Back to the drawing' : 'Unfold it from + at the left to − at the right'}
@@ -209,7 +209,7 @@ function DrawnNetwork() {
             onClick={stretch}
             className={clsx('h-9', stretched && 'border-chosen bg-chosen-wash')}
           >
-            <MoveHorizontal size={16} aria-hidden /> Stretch
+            <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
           </Button>
           <TakeOut>
             <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown}, as SVG`} />

@@ -18,7 +18,7 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { CheckLine } from './CheckLine'
 import { Line } from './Line'
-import { SheetCard } from './SheetCard'
+import { SheetCard, sightOf } from './SheetCard'
 import { StepWay } from './StepWay'
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
@@ -73,7 +73,7 @@ export const Half = memo(function Half(props: HalfProps) {
         side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
       )}
     >
-      <div className="min-w-[9.5rem] flex-[1_1_9.5rem] leading-snug">
+      <div className="min-w-56 flex-[1_1_14rem] leading-snug">
         {(steps.length > 0 ? steps : [-1]).map((step, i) => (
           <div key={step} className={clsx(i > 0 && 'mt-2')}>
             {side === 'reduce' ? <DownWords {...props} step={step} /> : <UpWords {...props} step={step} />}
@@ -81,7 +81,18 @@ export const Half = memo(function Half(props: HalfProps) {
         ))}
       </div>
       {cards && (
-        <SheetCard side={side} current={current}>
+        <SheetCard
+          side={side}
+          current={current}
+          inSight={
+            picture
+              ? sightOf(
+                  groups.map((members) => boxAround(picture, members)),
+                  picture.width,
+                )
+              : undefined
+          }
+        >
           {picture ? (
             <SheetDrawing
               picture={picture}

@@ -28,7 +28,7 @@ export function Pointed({
   return (
     <div
       role="status"
-      className={`fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 rounded-lg border border-l-4 bg-panel px-4 py-3 shadow-xl ${judged ? tones[judged.verdict.verdict] : 'border-chosen'}`}
+      className={`fixed floating-bar inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 border-l-4! px-4 py-3 ${judged ? tones[judged.verdict.verdict] : 'border-chosen'}`}
     >
       <div className="flex-1">
         <p>

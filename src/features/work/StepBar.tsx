@@ -30,7 +30,7 @@ export function StepBar({
     <div
       role="toolbar"
       aria-label="One reveal at a time"
-      className="fixed inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-2 rounded-lg border border-edge bg-panel px-3 py-2 shadow-xl print:hidden"
+      className="fixed floating-bar inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full items-center justify-center gap-2 px-3 py-2 print:hidden"
     >
       <Commands list={commands} />
       <Button tip="Start over" keys="home" aria-label="Start over" disabled={shown === 0} onClick={commands[2].run}>
@@ -39,7 +39,7 @@ export function StepBar({
       <Button tip="Take the last thing back" keys="left" disabled={shown === 0} onClick={commands[1].run}>
         <StepBack size={16} aria-hidden /> Back
       </Button>
-      <span role="status" className="min-w-44 text-center text-xs text-soft">
+      <span role="status" className="min-w-0 text-center text-xs text-soft sm:min-w-44">
         {next ? (
           <>
             {shown} of {stops.length} shown; next {parts[next.part]}

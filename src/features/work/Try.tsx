@@ -176,7 +176,7 @@ function TryBar({
     <div
       role="toolbar"
       aria-label="Help"
-      className="sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl rounded-lg border border-edge bg-panel px-3 py-2 shadow-xl print:hidden"
+      className="sticky floating-bar bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 print:hidden"
     >
       <Commands list={commands} />
       {hint && (

@@ -7,7 +7,7 @@ import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, Said } from './AnswerField'
-import { SheetCard } from './SheetCard'
+import { SheetCard, sightOf } from './SheetCard'
 import { drawOwn, saidOf } from './trySheet'
 import type { Attempt } from './useAttempt'
 
@@ -41,7 +41,7 @@ export function OwnSheet({
   const parts = picture.parts.map(({ label }) => [label.name, ...label.lines].filter(Boolean).join(' ')).join(', ')
   return (
     <div data-own={step} data-side={side} className="max-w-full min-w-0">
-      <SheetCard side={side}>
+      <SheetCard side={side} inSight={sightOf(boxes, picture.width)}>
         <SheetDrawing
           picture={picture}
           nodeLabels={nodeLabels}
@@ -66,7 +66,7 @@ export function TryDown({ attempt, step }: Row) {
   const { kind, members, result } = reduction.steps[step]
   return (
     <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
-      <div className="min-w-[9.5rem] flex-[1_1_9.5rem]">
+      <div className="min-w-56 flex-[1_1_14rem]">
         <p className="font-semibold">
           {members.map((id) => names[id]).join(', ')} in {kind}
         </p>

@@ -154,7 +154,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
       <div
         className={clsx(
           'grid grid-cols-1 gap-y-2',
-          climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]',
+          climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]',
         )}
       >
         {shown.map((item, at) => (

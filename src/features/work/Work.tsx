@@ -91,7 +91,7 @@ export function Work() {
       screen="work"
       status={
         rows > 0 && (
-          <span className="text-xs text-bar-soft">
+          <span className="text-xs text-bar-soft max-sm:hidden">
             {row < 0
               ? `${rows} ${rows === 1 ? stepName : `${stepName}s`}`
               : row < rows
@@ -110,7 +110,7 @@ export function Work() {
             onClick={() => setSchool(!school)}
             className={clsx('h-9', school && 'border-chosen bg-chosen-wash')}
           >
-            <ListChecks size={16} aria-hidden /> How
+            <ListChecks size={16} aria-hidden /> <span className="max-sm:sr-only">How</span>
           </Button>
           <Button
             tip="Parts list"
@@ -119,7 +119,7 @@ export function Work() {
             onClick={() => changeSettings({ parts: !partsOpen })}
             className={clsx('h-9', partsOpen && 'border-chosen bg-chosen-wash')}
           >
-            <ListPlus size={16} aria-hidden /> Parts
+            <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
           </Button>
           <TakeOut>
             <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
@@ -142,7 +142,7 @@ export function Work() {
       <Commands list={commands} />
       {school && <School />}
       <div className="flex flex-1 flex-col-reverse lg:flex-row">
-        <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-4 pt-2 pb-24 outline-none">
+        <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-3 pt-2 pb-24 outline-none">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} />
           {analysis?.arithmetic === 'float' && (

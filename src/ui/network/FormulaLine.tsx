@@ -73,7 +73,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
     tellGone(result.gone)
   }
   return (
-    <div className="relative min-w-64 flex-1">
+    <div className="relative min-w-40 flex-1 sm:min-w-64">
       <input
         id="formula"
         aria-label="The network as a formula"

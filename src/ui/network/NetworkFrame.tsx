@@ -106,10 +106,10 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
       </TopBar>
       <section aria-label="Entry">
         <input {...getInputProps({ 'aria-label': 'A network document or parts list to put here' })} />
-        <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-4 py-2 print:hidden">
+        <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
           <SourceField store={store} />
           <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
-          <div className="ml-auto flex flex-wrap gap-2">
+          <div className="ml-auto flex flex-wrap gap-2 max-sm:w-full">
             <Button
               tip="Bring in a network document, or a parts list (CSV)"
               aria-label="Bring in a file"

@@ -18,7 +18,7 @@ export function TakeOut({ children }: { readonly children?: ReactNode }) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <Button className="h-9">
-          <Download size={16} aria-hidden /> Take out
+          <Download size={16} aria-hidden /> <span className="max-sm:sr-only">Take out</span>
         </Button>
       </DropdownMenu.Trigger>
       <MenuPanel>
