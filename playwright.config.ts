@@ -12,7 +12,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 2,
-  retries: 1,
+  retries: 0,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

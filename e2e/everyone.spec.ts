@@ -147,6 +147,74 @@ test('twelve parts lie on their sheets without overlapping', async ({ page }) =>
   expect(clash).toEqual([])
 })
 
+const twelve = {
+  ladder:
+    'R1 47 + R2 4k7 // (R3 33 + R4 820 // (R5 1k2 + R6 3k3 // (R7 680 + R8 1k5 // (R9 2k2 + R10 560 // (R11 390 + R12 10k)))))',
+  'in a row': Array.from({ length: 12 }, (_, i) => `R${i + 1} ${i + 1}7`).join(' + '),
+}
+
+test('sheet 0 of twelve resistors fits its column, stretched or as a closed loop, on both sides', async ({ page }) => {
+  for (const [name, formula] of Object.entries(twelve)) {
+    await newNetwork(page, `Twelve ${name}`, formula)
+    const cards = page.locator('[data-row="0"] [data-sheet-card]')
+    const spare = () => cards.evaluateAll((all) => all.map((card) => card.clientWidth - card.scrollWidth))
+    await expect(cards).toHaveCount(2)
+    expect(await spare()).toEqual([0, 0])
+    await page.locator('main').focus()
+    await page.keyboard.press('l')
+    await expect(cards.first().locator('[data-slides="E1"]')).toHaveCount(1)
+    expect(await spare()).toEqual([0, 0])
+    // Words have room beside a sheet, or stand above it.
+    const widths = await page
+      .locator('[data-row] > div:first-child')
+      .evaluateAll((all) => all.map((it) => it.clientWidth))
+    expect(Math.min(...widths)).toBeGreaterThanOrEqual(220)
+    await page.keyboard.press('l')
+    await expect(cards.first().locator('[data-slides="E1"]')).toHaveCount(0)
+  }
+})
+
+test('on a phone the head is two short rows, the framed group is in sight, and nothing lies on a sheet', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 800 })
+  await newNetwork(page, 'Twelve in a pocket', twelve.ladder)
+  expect(await page.locator('header').evaluate((it) => it.clientHeight)).toBeLessThanOrEqual(80)
+  await expect(page.locator('header').getByRole('button', { name: 'Find a network or a command' })).toHaveText('')
+  for (const mode of ['Worked', 'Step'] as const) {
+    await page.getByRole('button', { name: mode, exact: true }).click()
+    if (mode === 'Step') await page.keyboard.press('End')
+    const frames = page.locator('[data-row] [data-sheet-card]').filter({ has: page.locator('rect[stroke-dasharray]') })
+    await expect(frames).not.toHaveCount(0)
+    const outside = await frames.evaluateAll((all) =>
+      all.flatMap((card) => {
+        const { left, right } = card.getBoundingClientRect()
+        return [...card.querySelectorAll('rect[stroke-dasharray]')]
+          .map((frame) => frame.getBoundingClientRect())
+          .filter((frame) => frame.width < right - left && (frame.left < left - 1 || frame.right > right + 1))
+          .map((frame) => `${frame.left}–${frame.right} in ${left}–${right}`)
+      }),
+    )
+    expect(outside).toEqual([])
+  }
+  // The bar of steps is the bottom of the screen, not a card over the sheets.
+  const bar = await page.getByRole('toolbar', { name: 'One reveal at a time' }).boundingBox()
+  expect(bar).toMatchObject({ x: 0, width: 390 })
+  expect((bar?.y ?? 0) + (bar?.height ?? 0)).toBe(800)
+  // On the board, what is done with a part stands below the drawing.
+  await page.getByRole('link', { name: 'Draw' }).click()
+  await drawn(page, 'R1').focus()
+  await page.keyboard.press(' ')
+  const [area, tools, zoom] = await Promise.all(
+    [board(page), page.getByRole('toolbar', { name: 'Chosen parts' }), page.getByRole('group', { name: 'Zoom' })].map(
+      (it) => it.boundingBox(),
+    ),
+  )
+  expect(tools?.y).toBeGreaterThanOrEqual((area?.y ?? 0) + (area?.height ?? 0) - 1)
+  expect(zoom?.y).toBeGreaterThanOrEqual((area?.y ?? 0) + (area?.height ?? 0) - 1)
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+})
+
 test('with reduced motion nothing moves', async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await openNetwork(page, 'Dew strip, short')

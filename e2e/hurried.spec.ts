@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { board, click, drawn, newDrawing, nodesOnBoard, peg, screenOf, stroke, valueField } from './board'
+import { board, click, drawn, newDrawing, nodesOnBoard, peg, screenOf, valueField } from './board'
 import { formulaField, saved } from './helpers'
 
 /** One stroke of a hand that does not wait: pressed, moved, lifted, and on to what is typed. */

@@ -106,7 +106,7 @@ test.describe('with a server of its own', () => {
     await page.reload()
     await formulaField(page).fill('R1 470')
     await saved(page)
-    await page.unroute('**/api/networks/*')
+    await page.unrouteAll({ behavior: 'wait' })
     await page.reload()
     await expect(formulaField(page)).toHaveValue('R1 470')
   })

@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { Db } from './client'
-import { fold } from './fold'
+import { fold } from '@/core/network'
 import type { CardStyle } from './queries'
 import { cards, networks } from './schema'
 

@@ -2,26 +2,33 @@
 
 import { useTheme } from 'next-themes'
 import { useRouter } from 'next/navigation'
-import dynamic from 'next/dynamic'
 import { Search } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react'
 import { Button } from './Button'
 import { Commands, useCommandList, type Command } from './commands'
 import { keyText } from './keyText'
 import { Dialog } from './Dialog'
+import { finderHint } from './found'
 import { useSettings } from './settings'
 
-const Finder = dynamic(() => import('./Finder').then((module) => module.Finder))
+const Finder = lazy(() => import('./Finder'))
 
 /** What every screen has: the palette, the list of keys, and the commands for how things look. */
 export function Shell() {
   const [open, setOpen] = useState<'palette' | 'keys' | null>(null)
+  const [typed, setTyped] = useState('')
+  const [entered, setEntered] = useState(false)
+  const find = useCallback(() => {
+    setTyped('')
+    setEntered(false)
+    setOpen('palette')
+  }, [])
   const { resolvedTheme, setTheme } = useTheme()
   const { settings, change } = useSettings()
   const router = useRouter()
   const list = useMemo(
     (): readonly Command[] => [
-      { name: 'Find a network or a command', keys: 'mod+k', inFields: true, run: () => setOpen('palette') },
+      { name: 'Find a network or a command', keys: 'mod+k', inFields: true, run: find },
       { name: 'Show all keys', keys: '?', run: () => setOpen('keys') },
       { name: 'Go to the logbook', keys: 'g', run: () => router.push('/') },
       { name: 'Light or dark', keys: 'd', run: () => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark') },
@@ -45,7 +52,7 @@ export function Shell() {
       { name: 'Show 4 figures', keys: '4', run: () => change({ figures: 4 }) },
       { name: 'Show 6 figures', keys: '6', run: () => change({ figures: 6 }) },
     ],
-    [router, resolvedTheme, setTheme, settings.symbols, settings.nodes, settings.form, change],
+    [find, router, resolvedTheme, setTheme, settings.symbols, settings.nodes, settings.form, change],
   )
   return (
     <>
@@ -54,7 +61,7 @@ export function Shell() {
         look="bar"
         tip="Find a network or a command"
         keys="mod+k"
-        onClick={() => setOpen('palette')}
+        onClick={find}
         aria-label="Find a network or a command"
         className="font-mono text-xs max-sm:!px-1.5"
       >
@@ -75,7 +82,29 @@ export function Shell() {
         <KeyList />
       </Dialog>
       <Dialog title="Find" open={open === 'palette'} onOpenChange={(stays) => setOpen(stays ? 'palette' : null)}>
-        <Finder close={() => setOpen(null)} />
+        <Suspense
+          fallback={
+            // What is typed before the palette is there is not lost.
+            <input
+              // eslint-disable-next-line jsx-a11y/no-autofocus -- the palette was asked for to type in it
+              autoFocus
+              aria-label="Find a network or a command"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              onKeyDown={(event) => event.key === 'Enter' && setEntered(true)}
+              placeholder={finderHint}
+              className="h-9 w-full field"
+            />
+          }
+        >
+          <Finder
+            typed={typed}
+            onTyped={setTyped}
+            entered={entered}
+            onEntered={setEntered}
+            close={() => setOpen(null)}
+          />
+        </Suspense>
       </Dialog>
     </>
   )

@@ -155,6 +155,26 @@ test('a closed loop brings both ends to the source at the left, and nothing over
   }
 })
 
+test('the words of the source that closes a loop stand clear of all parts; a wide loop makes room for them below', () => {
+  const row = (count: number) =>
+    sheet(
+      network([
+        `E1 P0 P${count} 12 V`,
+        ...Array.from({ length: count }, (_, i) => `R${i + 1} P${i} P${i + 1} ${i + 1}0`),
+      ]),
+    )
+  for (const count of [1, 3, 12]) {
+    for (const side of ['reduce', 'expand'] as const) {
+      const picture = drawSheet(row(count), 0, side, 4, 'loop')
+      const { x, y, label } = picture.source ?? { x: 0, y: 0, label: { name: '', lines: [] } }
+      const words = { x: x + 16, y: y - 12, width: 7 * 7, height: 22 + 14 * (label.lines.length - 1) }
+      expect(picture.parts.filter((part) => inkOf(part).some((ink) => overlaps(ink, words)))).toEqual([])
+    }
+  }
+  // Twelve in a row, their loop closed, in half of a screen of 1280 pixels.
+  expect(drawSheet(row(12), 0, 'expand', 4, 'loop').width * 0.65).toBeLessThan(607)
+})
+
 test('terminals close no loop: both stand open at the left', () => {
   const loop = drawSheet(sheet(network(['T1 A B', 'R1 A C 5', 'R2 C B 7'])), 0, 'reduce', 4, 'loop')
   expect(loop.source).toBeUndefined()

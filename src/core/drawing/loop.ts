@@ -14,11 +14,20 @@ export function closeLoop(
 ): Picture {
   const x = picture.start.x + (kind === 'source' ? m.plate - m.node : 0)
   const top = picture.start.y
-  const bottom = Math.max(picture.height, top + m.loop)
+  const least = Math.max(picture.height, top + m.loop)
+  const reach = (bottom: number) =>
+    kind === 'source' ? Math.max(m.loopLead, wordsReach(picture, label, x, (top + bottom) / 2)) : 2 * m.end
+  // A wide picture hangs its source so deep that the words stand below all parts, and need no room beside them.
+  const lowest = Math.max(
+    ...picture.parts.map(({ box }) => box.y + box.height),
+    ...picture.nodes.map(({ y }) => y + m.node),
+  )
+  const bottom =
+    picture.width + reach(least) > m.widest ? Math.max(least, top + 2 * (lowest + m.nameHeight - top)) : least
+  const by = reach(bottom)
   const gap = kind === 'source' ? m.plateGap : (bottom - top) / 2
   const middle = (top + bottom) / 2
   const [plus, minus] = [middle - gap, middle + gap]
-  const by = kind === 'source' ? Math.max(m.loopLead, wordsReach(picture, label, x, middle)) : 2 * m.end
   const moved = ({ x, y }: Place) => ({ x: x + by, y })
   const [from, to] = [moved(picture.start), moved(picture.finish)]
   return {

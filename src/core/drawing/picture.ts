@@ -82,6 +82,8 @@ export const measures = {
   loop: 62,
   /** From a source that closes the loop to where the way begins, at least. */
   loopLead: 20,
+  /** Wider than this a closed loop is not made for the sake of its source's words. */
+  widest: 920,
   /** Half the longer plate of a source, and half the gap between its plates. */
   plate: 11,
   plateGap: 4,

@@ -3,6 +3,7 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
+export { fold } from './fold'
 export { readJson } from './json'
 export { isDocument } from './shape'
 export { schoolChoices, usualSchool, type Asked, type School, type WorksheetChoices } from './school'

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { CurrentPath } from '@/core'
 
 /** Whether the current's path is shown, and which way it is told. */
@@ -10,10 +11,12 @@ interface Props {
   readonly bridge: boolean
   /** What is pointed at. */
   readonly spoken: string
+  /** The zoom, where it does not stand on the board. */
+  readonly zoom: ReactNode
 }
 
 /** The line below the board: how to draw or what the arrows say, and what is pointed at. */
-export function BoardFooter({ tracing, onTrace, path, bridge, spoken }: Props) {
+export function BoardFooter({ tracing, onTrace, path, bridge, spoken, zoom }: Props) {
   return (
     <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1.5 text-soft lg:h-9 lg:flex-nowrap lg:overflow-hidden lg:whitespace-nowrap print:hidden">
       <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
@@ -40,6 +43,7 @@ export function BoardFooter({ tracing, onTrace, path, bridge, spoken }: Props) {
       <p role="status" className="ml-auto max-w-[45%] shrink-0 truncate">
         {spoken}
       </p>
+      {zoom}
     </footer>
   )
 }

@@ -221,7 +221,7 @@ function DrawnNetwork() {
     >
       <Commands list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
-        <main className="flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
+        <main className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
           <h1 className="sr-only print:not-sr-only print:p-4">
             {document.title || 'Untitled network'}
             <span className="print:hidden">: drawing</span>
@@ -286,14 +286,7 @@ function DrawnNetwork() {
                   onFocusBack={focusBoard}
                 />
               )}
-              {chosen.size > 0 && !printing && (
-                <SelectionBar
-                  parts={parts}
-                  chosen={document.parts.filter(({ name }) => chosen.has(name))}
-                  onEdit={editPart}
-                />
-              )}
-              <ZoomButtons zoom={zoom} fitAll={fitAll} />
+              <ZoomButtons zoom={zoom} fitAll={fitAll} className="absolute right-2 bottom-2 flex max-lg:hidden" />
             </div>
             {stretched && worked.worksheet && (
               <div
@@ -307,7 +300,16 @@ function DrawnNetwork() {
               </div>
             )}
           </div>
+          {/* On a small screen what is done with parts stands below the board, so that it lies on no drawing. */}
+          {chosen.size > 0 && !printing && !stretched && (
+            <SelectionBar
+              parts={parts}
+              chosen={document.parts.filter(({ name }) => chosen.has(name))}
+              onEdit={editPart}
+            />
+          )}
           <BoardFooter
+            zoom={<ZoomButtons zoom={zoom} fitAll={fitAll} className="flex lg:hidden" />}
             tracing={tracing}
             onTrace={setTracing}
             path={path}

@@ -26,7 +26,7 @@ export function SelectionBar({ parts, chosen, onEdit }: Props) {
       role="toolbar"
       aria-label="Chosen parts"
       data-own
-      className="absolute top-2 left-2 flex max-w-[calc(100%-1rem)] flex-wrap items-center gap-1 rounded-lg border border-line bg-panel p-1 shadow-md print:hidden"
+      className="flex flex-wrap items-center gap-1 border-line bg-panel p-1 max-lg:border-t lg:absolute lg:top-2 lg:left-2 lg:max-w-[calc(100%-1rem)] lg:rounded-lg lg:border lg:shadow-md print:hidden"
     >
       <span className="px-2 font-medium">{single ? first.name : `${chosen.length} parts`}</span>
       {single && (

@@ -1,3 +1,4 @@
+import clsx from 'clsx'
 import { Maximize, Minus, Plus } from 'lucide-react'
 import { Button } from '@/ui/Button'
 
@@ -5,12 +6,14 @@ import { Button } from '@/ui/Button'
 export function ZoomButtons({
   zoom,
   fitAll,
+  className,
 }: {
   readonly zoom: (factor: number) => void
   readonly fitAll: () => void
+  readonly className: string
 }) {
   return (
-    <div className="absolute right-2 bottom-2 flex gap-1 print:hidden" role="group" aria-label="Zoom">
+    <div className={clsx('gap-1 print:hidden', className)} role="group" aria-label="Zoom">
       <Button tip="Zoom out" keys="o" aria-label="Zoom out" onClick={() => zoom(1 / zoomStep)}>
         <Minus size={15} aria-hidden />
       </Button>

@@ -70,7 +70,8 @@ function AccountNote({
 }) {
   const kind = typeof at === 'number' ? (worksheet.reduction.steps[at].kind === 'series' ? 'voltage' : 'current') : at
   const text = (value: number, quantity: keyof typeof unitOf, figures: 3 | 6 = 6) =>
-    quantityText({ value }, unitOf[quantity], figures)
+    // A difference of two written values is a short decimal, but for the last digits of a double.
+    quantityText({ value: Number(value.toPrecision(12)) }, unitOf[quantity], figures)
   const name = most && (most.element === null ? 'the supply' : worksheet.elements[most.element].name)
   return (
     <span className="block text-xs text-soft" data-rounding={explained ? 'explained' : 'wrong'}>

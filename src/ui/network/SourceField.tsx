@@ -16,7 +16,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
   return (
     <div className="max-w-36 sm:max-w-64">
       <label className={clsx('flex h-9 items-center gap-1.5 field font-mono', problem && '!border-trouble')}>
-        <span className="text-soft">
+        <span className="shrink-0 whitespace-nowrap text-soft">
           {!supply ? 'source' : document.known && document.known.part !== supply.name ? 'known:' : `${supply.name} =`}
         </span>
         <input
