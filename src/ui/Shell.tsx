@@ -62,7 +62,7 @@ export function Shell() {
         tip="Find a network or a command"
         keys="mod+k"
         onClick={find}
-        aria-label="Find a network or a command"
+        aria-label="Ctrl K: find a network or a command"
         className="font-mono text-xs max-sm:!px-1.5"
       >
         <Search size={15} aria-hidden className="sm:hidden" />

@@ -181,6 +181,18 @@ test('where two ways from a point part to two sides stands a dot; where they tur
   )
   const places = dots.map(({ x, y }) => `${x / 40},${y / 40}`).sort()
   expect(places).toEqual(['10,0', '10,2', '10,4', '2,0', '6,0', '6,2'])
+  // The rungs of a ladder all end on the line down to its last node.
+  const ladder = drawBoard(
+    openBoard(document(['E1 A Z 5', 'R1 A B 1', 'R2 B Z 2', 'R3 B C 3', 'R4 C Z 4', 'R5 C D 5', 'R6 D Z 6'])),
+    [],
+  )
+  const right = Math.max(...ladder.dots.map(({ x }) => x))
+  expect(
+    ladder.dots
+      .filter(({ x }) => x === right)
+      .map(({ y }) => y / 40)
+      .sort(),
+  ).toEqual([0, 2, 4])
 })
 
 test('a stroke over a point that is not its own steps over it', () => {

@@ -89,22 +89,24 @@ export function drawBoard(
 
 /** Where the way from a point to one part's stroke leaves the way to another's: the same node, so a dot stands there. */
 function branchings(parts: readonly BoardPart[]): (Place & { readonly point: string })[] {
-  const ways = new Map<string, (readonly Place[])[]>()
-  for (const { from, to, line } of parts) {
+  const ways = new Map<string, { readonly way: readonly Place[]; readonly corners: number }[]>()
+  for (const { from, to, line, symbol } of parts) {
     for (const [point, way] of [
       [from, line],
       [to, [...line].reverse()],
     ] as const) {
+      // Beyond the symbol it is the other node's.
+      const corners = way.findIndex((place, i) => i + 1 < way.length && between(symbol, place, way[i + 1]))
       const list = ways.get(point)
-      if (list) list.push(way)
-      else ways.set(point, [way])
+      if (list) list.push({ way, corners })
+      else ways.set(point, [{ way, corners }])
     }
   }
   const found = new Map<string, Place & { readonly point: string }>()
   for (const [point, list] of ways)
-    for (const way of list)
-      for (let i = 1; i + 2 < way.length; i++)
-        if (list.some((other) => other !== way && leaves(way[i], way[i + 1], other)))
+    for (const { way, corners } of list)
+      for (let i = 1; i <= corners; i++)
+        if (list.some((other) => other.way !== way && leaves(way[i], way[i + 1], other.way)))
           found.set(`${way[i].x},${way[i].y}`, { point, ...way[i] })
   return [...found.values()]
 }

@@ -1,3 +1,4 @@
+import type { PointerEvent } from 'react'
 import type { NetworkDocument } from '@/core/network'
 import type { Place } from '@/core/drawing'
 import { freeName, letterOf, placeOf, strokeText, type Stroke, type StrokeMeaning } from '@/core/sketch'
@@ -35,7 +36,11 @@ export function TypedStroke({ typing, document, view, size, onExtend, ...doors }
   const taken = (name: string) => document.parts.some((other) => other.name === name && name !== part)
   const before = document.parts.find(({ name }) => name === part)
   return (
-    <div className="absolute z-20" style={besides(toScreen(view, placeOfField(typing)), size)}>
+    <div
+      className="absolute z-20 touch-none"
+      style={besides(toScreen(view, placeOfField(typing)), size)}
+      onPointerDown={dragThrough}
+    >
       <ValueField
         key={field}
         text={before ? strokeText(before) : ''}
@@ -47,6 +52,29 @@ export function TypedStroke({ typing, document, view, size, onExtend, ...doors }
       />
     </div>
   )
+}
+
+/** How far a press on the field may move and still mean the field, in pixels. */
+const shake = 6
+
+/** The field is no obstacle to strokes: one that is begun on it is drawn on what lies below. */
+function dragThrough(down: PointerEvent<HTMLElement>): void {
+  const board = down.currentTarget.parentElement?.querySelector('[role=application]')
+  const { pointerId, pointerType, clientX, clientY, altKey } = down
+  if (!board || down.button !== 0) return
+  const stop = () => {
+    window.removeEventListener('pointermove', move)
+    window.removeEventListener('pointerup', stop)
+  }
+  const move = (event: globalThis.PointerEvent) => {
+    if (event.pointerId !== pointerId || Math.hypot(event.clientX - clientX, event.clientY - clientY) < shake) return
+    stop()
+    const under = document.elementsFromPoint(clientX, clientY).find((element) => board.contains(element))
+    const begun = { bubbles: true, cancelable: true, pointerId, pointerType, clientX, clientY, altKey, button: 0 }
+    under?.dispatchEvent(new window.PointerEvent('pointerdown', begun))
+  }
+  window.addEventListener('pointermove', move)
+  window.addEventListener('pointerup', stop)
 }
 
 function placeOfField({ stroke, part }: Typing): Place {

@@ -1,4 +1,4 @@
-import { bringIn, fit, nearestPeg, panBy, toBoard, toScreen, zoomAt, type View } from './view'
+import { bringIn, edgePull, fit, nearestPeg, panBy, toBoard, toScreen, zoomAt, type View } from './view'
 
 const view: View = { zoom: 2, shift: { x: 10, y: -20 } }
 
@@ -31,4 +31,13 @@ test('a place that is out of sight is brought in, one that is seen moves nothing
 
 test('the nearest peg', () => {
   expect(nearestPeg({ x: 61, y: -19 })).toEqual({ x: 2, y: -0 })
+})
+
+test('near an edge the board is pulled away from it, the more the nearer; elsewhere not at all', () => {
+  expect(edgePull({ x: 400, y: 300 }, 800, 600)).toBeNull()
+  expect(edgePull({ x: 796, y: 300 }, 800, 600)?.x).toBeLessThan(-5)
+  expect(edgePull({ x: 2, y: 300 }, 800, 600)).toEqual({ x: expect.any(Number), y: 0 })
+  expect(edgePull({ x: 400, y: -50 }, 800, 600)).toEqual({ x: 0, y: 9 })
+  const [near, far] = [20, 10].map((y) => edgePull({ x: 400, y }, 800, 600)?.y ?? 0)
+  expect(far).toBeGreaterThan(near)
 })

@@ -1,5 +1,7 @@
+import clsx from 'clsx'
 import { X } from 'lucide-react'
 import { judgeOn, type Side, type Worksheet } from '@/core'
+import { floatingBar } from '@/ui/floatingBar'
 import { wordSentence } from '@/core/explain'
 
 /** Elements that were chosen in one row. */
@@ -28,7 +30,11 @@ export function Pointed({
   return (
     <div
       role="status"
-      className={`fixed floating-bar inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 border-l-4! px-4 py-3 ${judged ? tones[judged.verdict.verdict] : 'border-chosen'}`}
+      className={clsx(
+        floatingBar,
+        'fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 border-l-4! px-4 py-3',
+        judged ? tones[judged.verdict.verdict] : 'border-chosen',
+      )}
     >
       <div className="flex-1">
         <p>

@@ -1,8 +1,10 @@
+import clsx from 'clsx'
 import { ChevronsLeft, ChevronsRight, StepBack, StepForward } from 'lucide-react'
 import { useMemo } from 'react'
 import type { Stop } from '@/core'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { floatingBar } from '@/ui/floatingBar'
 
 const parts = { reason: 'the reason', arithmetic: 'the arithmetic', value: 'the value', check: 'the check' } as const
 
@@ -30,7 +32,10 @@ export function StepBar({
     <div
       role="toolbar"
       aria-label="One reveal at a time"
-      className="fixed floating-bar inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full items-center justify-center gap-2 px-3 py-2 print:hidden"
+      className={clsx(
+        floatingBar,
+        'fixed inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full items-center justify-center gap-2 px-3 py-2 max-sm:w-full',
+      )}
     >
       <Commands list={commands} />
       <Button tip="Start over" keys="home" aria-label="Start over" disabled={shown === 0} onClick={commands[2].run}>

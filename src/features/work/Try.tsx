@@ -11,6 +11,7 @@ import { Commands, type Command } from '@/ui/commands'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
+import { floatingBar } from '@/ui/floatingBar'
 import { TryChoice } from './TryChoice'
 import { TryDown, TryFloor, TryPowers, TryUp } from './TryRow'
 import { TrySummary } from './TrySummary'
@@ -176,7 +177,7 @@ function TryBar({
     <div
       role="toolbar"
       aria-label="Help"
-      className="sticky floating-bar bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 print:hidden"
+      className={clsx(floatingBar, 'sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 max-sm:-mx-3')}
     >
       <Commands list={commands} />
       {hint && (
