@@ -496,6 +496,16 @@ test('rows pasted on the board are added; what is not understood is named by its
   await expect(page.getByRole('alert').filter({ hasText: 'row 2: R2' })).toContainText('wrong unit')
   await expect(drawn(page, 'R3')).toContainText('30\u2009Ω')
   await expect(formulaField(page)).toHaveValue('R1 10 + R3 30')
+  // So are those of a file that is dropped on the board.
+  const dropped = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer()
+    transfer.items.add(new File(['R4,C,B,60'], 'more.csv', { type: 'text/csv' }))
+    return transfer
+  })
+  await board(page).dispatchEvent('dragover', { dataTransfer: dropped })
+  await expect(page.getByText('Drop a network document to put it in place')).toBeVisible()
+  await board(page).dispatchEvent('drop', { dataTransfer: dropped })
+  await expect(formulaField(page)).toHaveValue('R1 10 + R3 30 ∥ R4 60')
 })
 
 test('the board zooms and pans by wheel and keys, and prints whole', async ({ page }) => {

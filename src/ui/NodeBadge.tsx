@@ -1,7 +1,8 @@
+import { memo } from 'react'
 import { NodeMark, nodeMarkWidth } from './NodeMark'
 
 /** A node's label as it stands on the sheets. */
-export function NodeBadge({ node, label }: { readonly node: number; readonly label: string }) {
+export const NodeBadge = memo(function NodeBadge({ node, label }: { readonly node: number; readonly label: string }) {
   const wide = Math.max(20, nodeMarkWidth(label) + 6)
   return (
     <span className="inline-flex">
@@ -11,4 +12,4 @@ export function NodeBadge({ node, label }: { readonly node: number; readonly lab
       </svg>
     </span>
   )
-}
+})

@@ -38,39 +38,73 @@ const lineWeight = 8
 
 /**
  * Finds places for the names and values of parts, so that they lie on no line, symbol, badge or other word as far as there
- * is room: those with the fewest free places choose first.
+ * is room. Most stand where they usually do; where that is taken, those with the fewest free places choose first.
  *
  * @param badges where the labels of nodes stand
  */
 export function placeWords(parts: readonly Lettered[], badges: readonly Place[]): Words[] {
   const field = fieldOf(parts, badges)
-  const choices = parts.map((part) =>
-    placesFor(part).map((words) => {
-      const boxes = boxesOf(part, words)
-      return { words, boxes, still: boxes.reduce((sum, box) => sum + field.hidden(box), 0) }
+  const taken = new Rects()
+  const usual = parts.map((part) => choiceOf(part, usualPlace(part)))
+  const said = parts.map(({ kind }) => kind !== 'wire')
+  usual.forEach(({ boxes }, i) => said[i] && taken.add(...boxes))
+  const isClear = ({ boxes }: Choice) =>
+    boxes.every((box) => field.hidden(box) === 0 && covered(taken, box, boxes) === 0)
+  const crowded = parts.flatMap((_, i) => (said[i] && !isClear(usual[i]) ? [i] : []))
+  const words = usual.map((choice) => choice.words)
+  if (crowded.length === 0) return words
+
+  // The words of those that stand clear stay; the others choose anew, around them.
+  const kept = new Rects()
+  const moves = new Set(crowded)
+  usual.forEach(({ boxes }, i) => said[i] && !moves.has(i) && kept.add(...boxes))
+  const choices = new Map(
+    crowded.map((i) => {
+      const places = placesFor(parts[i]).map((place) => choiceOf(parts[i], place))
+      return [i, places.map((choice) => ({ ...choice, still: sum(choice.boxes, field.hidden) }))]
     }),
   )
-  const free = choices.map((places) => places.filter(({ still }) => still === 0).length)
-  const order = parts.map((_, i) => i).sort((a, b) => free[a] - free[b])
-  const taken = new Grid<{ readonly owner: number; readonly box: Rect }>()
-  return order
-    .map((i) => {
-      let best = choices[i][0]
-      let least = Infinity
-      for (const choice of choices[i]) {
-        if (choice.still >= least) continue
-        const cost = choice.boxes.reduce(
-          (sum, box) => taken.near(box).reduce((all, other) => all + shared(box, other.box), sum),
-          choice.still,
-        )
-        if (cost < least) [best, least] = [choice, cost]
-        if (cost === 0) break
-      }
-      if (parts[i].kind !== 'wire') for (const box of best.boxes) taken.add(box, { owner: i, box })
-      return { i, words: best.words }
-    })
-    .sort((a, b) => a.i - b.i)
-    .map(({ words }) => words)
+  const free = (i: number) => choices.get(i)?.filter(({ still }) => still === 0).length ?? 0
+  for (const i of crowded.sort((a, b) => free(a) - free(b))) {
+    let best = usual[i]
+    let least = Infinity
+    for (const choice of choices.get(i) ?? []) {
+      if (choice.still >= least) continue
+      const cost = choice.still + sum(choice.boxes, (box) => covered(kept, box, choice.boxes))
+      if (cost < least) [best, least] = [choice, cost]
+      if (cost === 0) break
+    }
+    kept.add(...best.boxes)
+    words[i] = best.words
+  }
+  return words
+}
+
+interface Choice {
+  readonly words: Words
+  readonly boxes: readonly Rect[]
+}
+
+function choiceOf(part: Lettered, words: Words): Choice {
+  return { words, boxes: boxesOf(part, words) }
+}
+
+function sum(boxes: readonly Rect[], cost: (box: Rect) => number): number {
+  return boxes.reduce((all, box) => all + cost(box), 0)
+}
+
+/** How much of a box other words cover, those of its own part left out. */
+function covered(words: Rects, box: Rect, own: readonly Rect[]): number {
+  let area = 0
+  words.forNear(box, (other) => {
+    if (!own.includes(other)) area += shared(box, other)
+  })
+  return area
+}
+
+/** Where the words of a part stand if nothing is in the way. */
+function usualPlace(part: Lettered): Words {
+  return placesFor(part)[0]
 }
 
 /** The places that the words of a part may have, the usual one first. */
@@ -135,49 +169,43 @@ export function boxOf({ x, y, anchor }: Word, text: string): Rect {
   return { left, right: left + wide, top: y - letter.above, bottom: y + letter.below }
 }
 
-/** Things by where they are: what is near is found without looking at all others. */
-class Grid<T> {
-  private readonly cells = new Map<number, T[]>()
-  private static readonly size = 80
+/** Boxes by the bands of the board in which they lie: nearly all are far from the one that is asked about. */
+class Rects<T extends Rect = Rect> {
+  private readonly bands = new Map<number, T[]>()
 
-  add(box: Rect, thing: T): void {
-    for (const cell of this.cellsOf(box)) {
-      const list = this.cells.get(cell)
-      if (list) list.push(thing)
-      else this.cells.set(cell, [thing])
+  add(...rects: readonly T[]): void {
+    for (const rect of rects) {
+      for (let at = bandAt(rect.top); at <= bandAt(rect.bottom); at++) {
+        const band = this.bands.get(at)
+        if (band) band.push(rect)
+        else this.bands.set(at, [rect])
+      }
     }
   }
 
-  /** What may touch a box, each once. */
-  near(box: Rect): readonly T[] {
-    const cells = this.cellsOf(box)
-    if (cells.length === 1) return this.cells.get(cells[0]) ?? []
-    return [...new Set(cells.flatMap((cell) => this.cells.get(cell) ?? []))]
+  /** Calls back for each that may touch a box; twice for one that lies with it in two bands. */
+  forNear({ left, right, top, bottom }: Rect, call: (rect: T) => void): void {
+    for (let at = bandAt(top); at <= bandAt(bottom); at++)
+      for (const rect of this.bands.get(at) ?? []) if (rect.left <= right && rect.right >= left) call(rect)
   }
+}
 
-  private cellsOf({ left, right, top, bottom }: Rect): number[] {
-    const cells: number[] = []
-    const at = (value: number) => Math.floor(value / Grid.size)
-    for (let x = at(left); x <= at(right); x++) for (let y = at(top); y <= at(bottom); y++) cells.push(x * 100_003 + y)
-    return cells
-  }
+function bandAt(y: number): number {
+  return Math.floor(y / 48)
+}
+
+interface Line extends Rect {
+  readonly a: Place
+  readonly b: Place
 }
 
 /** Lines, symbols and badges, and how much of a box they hide. */
 function fieldOf(parts: readonly Lettered[], badges: readonly Place[]) {
-  const lines = new Grid<readonly [Place, Place]>()
-  const shapes = new Grid<Rect>()
-  // A long slant touches few of the cells of its box: it is entered piece by piece.
-  const addLine = (a: Place, b: Place) => {
-    const pieces = a.x === b.x || a.y === b.y ? 1 : Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / 80)
-    const at = (t: number): Place => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })
-    for (let k = 0; k < pieces; k++) {
-      const [from, to] = [at(k / pieces), at((k + 1) / pieces)]
-      lines.add(around([from, to]), [from, to])
-    }
-  }
+  const lines = new Rects<Line>()
+  const shapes = new Rects()
+  for (const { x, y } of badges) shapes.add({ left: x - badge, right: x + badge, top: y - badge, bottom: y + badge })
   for (const { kind, line, symbol } of parts) {
-    for (let i = 0; i + 1 < line.length; i++) addLine(line[i], line[i + 1])
+    for (let i = 0; i + 1 < line.length; i++) lines.add(lineOf(line[i], line[i + 1]))
     if (kind === 'wire') continue
     const turn = (symbol.angle * Math.PI) / 180
     const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
@@ -186,26 +214,24 @@ function fieldOf(parts: readonly Lettered[], badges: readonly Place[]) {
       x: symbol.x + along * half * dx - across * side * dy,
       y: symbol.y + along * half * dy + across * side * dx,
     })
-    if (Math.abs(dx * dy) > 0.1) for (const across of [-1, 1]) addLine(corner(-1, across), corner(1, across))
-    else {
-      const box = around([corner(-1, -1), corner(1, 1)])
-      shapes.add(box, box)
-    }
-  }
-  for (const { x, y } of badges) {
-    const box = { left: x - badge, right: x + badge, top: y - badge, bottom: y + badge }
-    shapes.add(box, box)
+    if (Math.abs(dx * dy) > 0.1) for (const across of [-1, 1]) lines.add(lineOf(corner(-1, across), corner(1, across)))
+    else shapes.add(lineOf(corner(-1, -1), corner(1, 1)))
   }
   return {
-    hidden: (box: Rect): number =>
-      lines.near(box).reduce((sum, [a, b]) => sum + lineWeight * inside(box, a, b), 0) +
-      shapes.near(box).reduce((sum, shape) => sum + shared(box, shape), 0),
+    hidden: (box: Rect): number => {
+      let area = 0
+      lines.forNear(box, ({ a, b }) => (area += lineWeight * inside(box, a, b)))
+      shapes.forNear(box, (shape) => (area += shared(box, shape)))
+      return area
+    },
   }
 }
 
-function around(places: readonly Place[]): Rect {
-  const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)]
-  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
+/** A line with the box around it: most lie far from any word, and are passed over by that. */
+function lineOf(a: Place, b: Place): Line {
+  const [left, right] = a.x < b.x ? [a.x, b.x] : [b.x, a.x]
+  const [top, bottom] = a.y < b.y ? [a.y, b.y] : [b.y, a.y]
+  return { left, right, top, bottom, a, b }
 }
 
 /** The area that two boxes share. */

@@ -2,8 +2,7 @@
 
 import { FilePlus2, Redo2, Undo2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useMemo, type ReactNode } from 'react'
-import { useDropzone } from 'react-dropzone'
+import { useMemo, useRef, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
@@ -19,6 +18,7 @@ import { ScreenTabs } from './ScreenTabs'
 import { SourceField } from './SourceField'
 import type { WorkStore } from './store'
 import { TitleField } from './TitleField'
+import { useFileDrop } from './useFileDrop'
 
 interface Props {
   readonly screen: 'draw' | 'work'
@@ -57,19 +57,10 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
     ],
     [store, router, other.name, other.path],
   )
-  const {
-    getRootProps,
-    getInputProps,
-    isDragActive,
-    open: openFile,
-  } = useDropzone({
-    onDrop: ([file]) => void (file && importFile(store, file)),
-    noClick: true,
-    noKeyboard: true,
-    multiple: false,
-  })
+  const file = useRef<HTMLInputElement>(null)
+  const drop = useFileDrop((dropped) => void importFile(store, dropped))
   return (
-    <div {...getRootProps({ className: 'flex min-h-screen flex-col' })}>
+    <div {...drop.handlers} className="flex min-h-screen flex-col">
       <Commands list={commands} />
       <TopBar
         right={
@@ -105,7 +96,18 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
         <ScreenTabs id={id} screen={screen} />
       </TopBar>
       <section aria-label="Entry">
-        <input {...getInputProps({ 'aria-label': 'A network document or parts list to put here' })} />
+        <input
+          ref={file}
+          type="file"
+          hidden
+          aria-label="A network document or parts list to put here"
+          onChange={({ target }) => {
+            const [chosen] = target.files ?? []
+            if (chosen) void importFile(store, chosen)
+            // The same file may be brought in once more.
+            target.value = ''
+          }}
+        />
         <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
           <SourceField store={store} />
           <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
@@ -114,14 +116,14 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
               tip="Bring in a network document, or a parts list (CSV)"
               aria-label="Bring in a file"
               className="h-9"
-              onClick={openFile}
+              onClick={() => file.current?.click()}
             >
               <FilePlus2 size={16} aria-hidden />
             </Button>
             {actions}
           </div>
         </div>
-        {isDragActive && (
+        {drop.isOver && (
           <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
             Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
           </p>
