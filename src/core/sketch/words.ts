@@ -45,7 +45,7 @@ const lineWeight = 8
 export function placeWords(parts: readonly Lettered[], badges: readonly Place[]): Words[] {
   const field = fieldOf(parts, badges)
   const taken = new Rects()
-  const usual = parts.map((part) => choiceOf(part, usualPlace(part)))
+  const usual = parts.map((part) => choiceOf(part, placesFor(part).next().value as Words))
   const said = parts.map(({ kind }) => kind !== 'wire')
   usual.forEach(({ boxes }, i) => said[i] && taken.add(...boxes))
   const isClear = ({ boxes }: Choice) =>
@@ -60,7 +60,7 @@ export function placeWords(parts: readonly Lettered[], badges: readonly Place[])
   usual.forEach(({ boxes }, i) => said[i] && !moves.has(i) && kept.add(...boxes))
   const choices = new Map(
     crowded.map((i) => {
-      const places = placesFor(parts[i]).map((place) => choiceOf(parts[i], place))
+      const places = [...placesFor(parts[i])].map((place) => choiceOf(parts[i], place))
       return [i, places.map((choice) => ({ ...choice, still: sum(choice.boxes, field.hidden) }))]
     }),
   )
@@ -102,59 +102,51 @@ function covered(words: Rects, box: Rect, own: readonly Rect[]): number {
   return area
 }
 
-/** Where the words of a part stand if nothing is in the way. */
-function usualPlace(part: Lettered): Words {
-  return placesFor(part)[0]
-}
-
 /** The places that the words of a part may have, the usual one first. */
-function placesFor({ kind, name, value, symbol: { x, y, angle } }: Lettered): Words[] {
+function* placesFor({ kind, name, value, symbol: { x, y, angle } }: Lettered): Generator<Words, void> {
   const lean = angle > 90 ? angle - 180 : angle <= -90 ? angle + 180 : angle
   const word = (dx: number, dy: number, anchor: Word['anchor']): Word => ({ x: x + dx, y: y + dy, anchor })
   if (kind === 'source') {
     // Its signs take the other side.
-    if (Math.abs(lean) < 70) return [{ nameAt: word(0, -18, 'middle'), valueAt: word(0, 27, 'middle') }]
-    return [{ nameAt: word(20, -3, 'start'), valueAt: word(20, 11, 'start') }]
-  }
-  if (Math.abs(lean) <= 20) {
+    if (Math.abs(lean) < 70) yield { nameAt: word(0, -18, 'middle'), valueAt: word(0, 27, 'middle') }
+    else yield { nameAt: word(20, -3, 'start'), valueAt: word(20, 11, 'start') }
+  } else if (Math.abs(lean) <= 20) {
+    yield { nameAt: word(0, -12, 'middle'), valueAt: word(0, 21, 'middle') }
     const half = ((name.length + value.length) * letter.width + gap) / 2
     const line = (dy: number): Words => ({
       nameAt: word(-half, dy, 'start'),
       valueAt: word(half, dy, 'end'),
     })
-    return [
-      { nameAt: word(0, -12, 'middle'), valueAt: word(0, 21, 'middle') },
-      line(-12),
-      line(21),
-      { nameAt: word(0, -26, 'middle'), valueAt: word(0, -12, 'middle') },
-      { nameAt: word(0, 21, 'middle'), valueAt: word(0, 35, 'middle') },
-    ]
-  }
-  if (Math.abs(lean) >= 70) {
+    yield line(-12)
+    yield line(21)
+    yield { nameAt: word(0, -26, 'middle'), valueAt: word(0, -12, 'middle') }
+    yield { nameAt: word(0, 21, 'middle'), valueAt: word(0, 35, 'middle') }
+  } else if (Math.abs(lean) >= 70) {
     const stacked = (dx: number, dy: number): Words => {
       const anchor = dx > 0 ? 'start' : 'end'
       return { nameAt: word(dx, dy - 3, anchor), valueAt: word(dx, dy + 11, anchor) }
     }
-    return [
-      stacked(13, 0),
-      stacked(-13, 0),
-      ...[-22, 22].flatMap((dy) => [stacked(13, dy), stacked(-13, dy)]),
-      { nameAt: word(-13, 4, 'end'), valueAt: word(13, 4, 'start') },
-      { nameAt: word(13, 4, 'start'), valueAt: word(-13, 4, 'end') },
-    ]
-  }
+    for (const dy of [0, -22, 22]) for (const dx of [13, -13]) yield stacked(dx, dy)
+    yield { nameAt: word(-13, 4, 'end'), valueAt: word(13, 4, 'start') }
+    yield { nameAt: word(13, 4, 'start'), valueAt: word(-13, 4, 'end') }
+  } else yield* slantedPlaces(x, y, lean)
+}
+
+/** The same for a slanted part: at its two sides, or both at one. */
+function* slantedPlaces(x: number, y: number, lean: number): Generator<Words, void> {
   const [nx, ny] = [Math.sin((lean * Math.PI) / 180), -Math.cos((lean * Math.PI) / 180)]
-  const side = (way: 1 | -1, dy: number): Word =>
-    word(nx * 13 * way, ny * 13 * way + dy, nx * way > 0 ? 'start' : 'end')
+  const side = (way: 1 | -1, dy: number): Word => ({
+    x: x + nx * 13 * way,
+    y: y + ny * 13 * way + dy,
+    anchor: nx * way > 0 ? 'start' : 'end',
+  })
   const beside = (way: 1 | -1): Words =>
     // Away from the line: up where that is the side, else down.
     ny * way < 0 ? { nameAt: side(way, -11), valueAt: side(way, 3) } : { nameAt: side(way, 6), valueAt: side(way, 20) }
-  return [
-    { nameAt: side(1, 3), valueAt: side(-1, 6) },
-    { nameAt: side(-1, 6), valueAt: side(1, 3) },
-    beside(1),
-    beside(-1),
-  ]
+  yield { nameAt: side(1, 3), valueAt: side(-1, 6) }
+  yield { nameAt: side(-1, 6), valueAt: side(1, 3) }
+  yield beside(1)
+  yield beside(-1)
 }
 
 function boxesOf({ kind, name, value }: Lettered, { nameAt, valueAt }: Words): Rect[] {

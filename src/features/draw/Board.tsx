@@ -110,12 +110,11 @@ export function Board(props: Props) {
     return () => element.removeEventListener('wheel', wheel)
   }, [onView])
 
-  // While parts move or an end reaches out, the board is drawn as it would then be.
+  // While parts move or an end reaches out, the board is drawn as it would then be; lines are joined when it is let go.
   const moved = gesture.state === 'moving' && withChosen(chosen, gesture.part)
   const preview = useMemo((): BoardData => {
-    if (gesture.state === 'moving' && moved)
-      return moveParts(board, moved, gesture.by, { alone: gesture.alone, lands: true })
-    if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to, !gesture.past)
+    if (gesture.state === 'moving' && moved) return moveParts(board, moved, gesture.by, { alone: gesture.alone })
+    if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to)
     return board
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `moved` follows from the gesture
   }, [board, gesture])

@@ -112,8 +112,9 @@ function DrawnNetwork() {
     },
     onEdited: (before, after) => {
       if (chosen.has(before)) choose(new Set([...chosen].map((name) => (name === before ? after : name))))
-      // It may have another name from the next picture on.
-      requestAnimationFrame(() => focusPart(after))
+      // Under another name it stands there from the next picture on.
+      if (before === after) focusPart(after)
+      else requestAnimationFrame(() => focusPart(after))
     },
   })
   const { typing, justDrawn, begin, edit: editPart } = strokes
