@@ -63,6 +63,10 @@ test('twelve parts by a hand that never lifts: ends on wires, a wrong value, str
   const branches = [100, 4700 + 680, 1000 + 2200, 3300, 820, 10_000 + 1 / (1 / 12_000 + 1 / 5600), 56 + 75]
   const resistance = 1 / branches.reduce((sum, branch) => sum + 1 / branch, 0)
   await expect(page.locator('#floor')).toContainText(`Req ≈ ${resistance.toPrecision(4)}`)
+  // The focus is where the work is, on this screen and on the way back.
+  await expect(page.locator('main')).toBeFocused()
+  await page.keyboard.press('w')
+  await expect(board(page)).toBeFocused()
 })
 
 test('strokes begin on leads, on wires, and over the ring that offers to join; at the edge the board pans along', async ({
@@ -142,6 +146,14 @@ test('double-click, Enter and a digit edit the value; a mark goes with its findi
   await page.keyboard.type('99')
   await page.keyboard.press('Escape')
   await expect(drawn(page, 'R1')).toContainText('13\u2009Ω')
+
+  // Who goes elsewhere from a field stays there, and what was typed is taken over.
+  await dash(page, '10,2 14,2', '40')
+  await page.getByLabel('Title of the network').click()
+  await expect(page.getByLabel('Title of the network')).toBeFocused()
+  await expect(drawn(page, 'R4')).toContainText('40\u2009Ω')
+  await page.keyboard.press('Control+z')
+  await expect(drawn(page, 'R4')).toHaveCount(0)
 
   // Pointed at in the list, R3 is red; once its end is joined, neither the finding nor the colour is left.
   await page.locator('[data-finding="dead-end"]').hover()

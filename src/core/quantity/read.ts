@@ -60,11 +60,14 @@ export function readQuantity(typed: unknown, wanted: Unit | null): ReadQuantity 
   )
 }
 
+const lastUnit = new RegExp(`(?:${unit})(?=\\s*$)`)
+
 /**
  * A quantity as the open formats spell it: a decimal comma as a point, the letters of units and of R as they are written
  * there (`4,7k` is 4.7k, `9v` is 9V). Everything else, and what is no quantity, stays as it was typed.
  */
 export function inFormat(typed: string): string {
+  if (!/[,\p{L}]/u.test(typed)) return typed
   if (!readQuantity(typed, null).ok) return typed
   const spell = (word: string) => {
     const small = word.toLowerCase()
@@ -72,7 +75,7 @@ export function inFormat(typed: string): string {
   }
   return withPoints(typed)
     .replace(/(?<=\d)r(?=\d)/g, 'R')
-    .replace(new RegExp(`(?:${unit})(?=\\s*$)`), spell)
+    .replace(lastUnit, spell)
 }
 
 function refuse(problem: QuantityProblem): ReadQuantity {

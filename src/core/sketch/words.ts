@@ -111,7 +111,9 @@ function* placesFor({ kind, name, value, symbol: { x, y, angle } }: Lettered): G
     if (Math.abs(lean) < 70) yield { nameAt: word(0, -18, 'middle'), valueAt: word(0, 27, 'middle') }
     else yield { nameAt: word(20, -3, 'start'), valueAt: word(20, 11, 'start') }
   } else if (Math.abs(lean) <= 20) {
-    yield { nameAt: word(0, -12, 'middle'), valueAt: word(0, 21, 'middle') }
+    // A lean symbol reaches up beside its middle.
+    const lift = Math.abs(Math.tan((lean * Math.PI) / 180)) * 10
+    yield { nameAt: word(0, -12 - lift, 'middle'), valueAt: word(0, 21 + lift, 'middle') }
     const half = ((name.length + value.length) * letter.width + gap) / 2
     const line = (dy: number): Words => ({
       nameAt: word(-half, dy, 'start'),

@@ -110,8 +110,9 @@ function DrawnNetwork() {
       show(placeOf(end))
       focusBoard()
     },
-    onEdited: (before, after) => {
+    onEdited: (before, after, left) => {
       if (chosen.has(before)) choose(new Set([...chosen].map((name) => (name === before ? after : name))))
+      if (left) return
       // Under another name it stands there from the next picture on.
       if (before === after) focusPart(after)
       else requestAnimationFrame(() => focusPart(after))

@@ -23,7 +23,7 @@ interface Props {
   readonly document: NetworkDocument
   readonly view: View
   readonly size: Size
-  readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null, left: boolean) => void
   readonly onLeftWrong: (typed: string, name: string | null) => void
   readonly onCancel: () => void
   /** The stroke is drawn on. */

@@ -15,7 +15,8 @@ interface Props {
   readonly nameOf: (kind: string) => string
   /** Whether another part has this name. */
   readonly taken: (name: string) => boolean
-  readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  /** `left`: not by Enter, but by going elsewhere. */
+  readonly onDone: (meaning: StrokeMeaning & { ok: true }, name: string | null, left: boolean) => void
   /** The person went elsewhere, and what stands here makes no sense: the text, and its name if that can be had. */
   readonly onLeftWrong: (typed: string, name: string | null) => void
   readonly onCancel: () => void
@@ -49,14 +50,14 @@ export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, on
     how()
   }
   const accept = () => {
-    if (meaning.ok && nameProblem === null) close(() => onDone(meaning, ownName))
+    if (meaning.ok && nameProblem === null) close(() => onDone(meaning, ownName, false))
     else setTried(true)
   }
   // Going elsewhere takes over what stands here; an empty new stroke is a wire, and a mistake is kept, to be gone back to.
   const leave = () => {
     if (onExtend === undefined && typed === text && name === null) return close(onCancel)
     if (nameProblem !== null) toast(`${nameProblem}: the part is called ${given}`)
-    close(() => (meaning.ok ? onDone(meaning, ownName) : onLeftWrong(typed, ownName)))
+    close(() => (meaning.ok ? onDone(meaning, ownName, true) : onLeftWrong(typed, ownName)))
   }
   const onKeyDown = (event: KeyboardEvent) => {
     event.stopPropagation()

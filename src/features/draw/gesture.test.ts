@@ -1,6 +1,6 @@
 import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 
-const held = { more: false, alone: false }
+const held = { more: false, band: false, alone: false }
 const at = (x: number, y: number) => ({ x, y })
 /** A press on a target, moved over places, and what came of it. */
 function outcome(on: Target, from: { x: number; y: number }, ...over: { x: number; y: number }[]) {
@@ -58,7 +58,9 @@ test('strokes begin on lines, badges and rings too; with Alt they lead past line
     expect(outcome(on, at(50, 6), at(81, 41))).toEqual({ kind: 'stroke', from: at(1, 0), to: at(2, 1), past: false })
     expect(outcome(on, at(50, 6))).toEqual({ kind: 'tap', on, held })
   }
-  const alone = drag(press(begun[0], at(50, 6), { more: false, alone: true }), at(81, 41), 1)
+  const band = drag(press(begun[0], at(50, 6), { ...held, more: true, band: true }), at(81, 41), 1)
+  expect(band.state).toBe('banding')
+  const alone = drag(press(begun[0], at(50, 6), { ...held, alone: true }), at(81, 41), 1)
   expect(release(alone)).toMatchObject({ kind: 'stroke', past: true })
 })
 

@@ -20,6 +20,8 @@ export type Target =
 export interface Held {
   /** Adds to what is chosen. */
   readonly more: boolean
+  /** A band begins wherever it is drawn from, but for symbols and the ends of what is chosen. */
+  readonly band: boolean
   /** Leaves behind what is joined when moving; passes over lines when drawing. */
   readonly alone: boolean
 }
@@ -92,6 +94,7 @@ export function drag(gesture: Gesture, to: Place, zoom: number): Gesture {
 
 /** What a press becomes once the pointer moves: what was pressed decides. */
 function begin({ on, at, held }: Gesture & { state: 'pressing' }): Gesture {
+  if (held.band && on.kind !== 'part' && on.kind !== 'end') return { state: 'banding', from: at, to: at, held }
   switch (on.kind) {
     case 'line':
     case 'peg':

@@ -125,11 +125,9 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
       typed.current = ''
       pointer.current = at
       const place = toBoard(view, at)
-      const target = targetOf(event.target as Element, place)
       const more = event.shiftKey || event.ctrlKey || event.metaKey
-      // With Shift a band begins anywhere.
-      const on: Target = event.shiftKey && target.kind === 'peg' && target.over === null ? { kind: 'board' } : target
-      setGesture(press(on, place, { more, alone: event.altKey }))
+      const keys = { more, band: event.shiftKey, alone: event.altKey }
+      setGesture(press(targetOf(event.target as Element, place), place, keys))
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
       const at = placeIn(event.currentTarget, event)

@@ -32,16 +32,18 @@ export interface TypingDoors {
   readonly begin: (stroke: Stroke, how: Drawing) => void
   readonly edit: (name: string, first?: string) => void
   readonly extend: (step: readonly [number, number], leap: boolean) => void
-  readonly finish: (meaning: StrokeMeaning & { ok: true }, name: string | null) => void
+  readonly finish: (meaning: StrokeMeaning & { ok: true }, name: string | null, left: boolean) => void
   /** Keeps what makes no sense at its part, marked, to be gone back to. */
   readonly leaveWrong: (typed: string, name: string | null) => void
   readonly cancel: () => void
 }
 
-/** What the screen does once a field was closed by Enter, and where it shows what goes on. */
+/** What the screen does once a field was closed, and where it shows what goes on. */
 interface Told {
+  /** A stroke was drawn, and its field closed by Enter: the work goes on at its end. */
   readonly onDrawn: (end: Peg) => void
-  readonly onEdited: (before: string, after: string) => void
+  /** A part was edited; `left` if the focus went elsewhere. */
+  readonly onEdited: (before: string, after: string, left: boolean) => void
   readonly show: (place: Place) => void
 }
 
@@ -102,10 +104,10 @@ export function useTyping({ onDrawn, onEdited, show }: Told): TypingDoors {
       setTyping({ ...typing, stroke: [from, end] })
       show(placeOf(end))
     },
-    finish: (meaning, name) => {
+    finish: (meaning, name, left) => {
       const after = close(meaning, name)
-      if (typing?.part !== undefined && after !== null) onEdited(typing.part, after)
-      else if (typing) onDrawn(typing.stroke[1])
+      if (typing?.part !== undefined && after !== null) onEdited(typing.part, after, left)
+      else if (typing && !left) onDrawn(typing.stroke[1])
     },
     leaveWrong: (typed, name) => {
       const kind = store.getState().document.parts.find((part) => part.name === typing?.part)?.kind
