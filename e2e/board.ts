@@ -52,8 +52,8 @@ export function peg(text: string): Peg {
   return { x, y }
 }
 
-/** One stroke of the mouse from peg to peg, `0,0 4,0`, and one value, with Enter. */
-export async function stroke(page: Page, pegs: string, value: string | null): Promise<void> {
+/** Draws with the mouse from peg to peg, `0,0 4,0`, and waits for nothing. */
+export async function pull(page: Page, pegs: string): Promise<void> {
   const [from, to] = pegs.split(' ').map(peg)
   const [a, b] = [await screenOf(page, from), await screenOf(page, to)]
   await page.mouse.move(a.x, a.y)
@@ -61,6 +61,11 @@ export async function stroke(page: Page, pegs: string, value: string | null): Pr
   await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2)
   await page.mouse.move(b.x, b.y)
   await page.mouse.up()
+}
+
+/** One stroke of the mouse from peg to peg, and one value, with Enter. */
+export async function stroke(page: Page, pegs: string, value: string | null): Promise<void> {
+  await pull(page, pegs)
   await expect(valueField(page)).toBeFocused()
   if (value === null) return
   await page.keyboard.type(value)

@@ -1,16 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { board, click, drawn, newDrawing, peg, screenOf, valueField } from './board'
+import { board, click, drawn, newDrawing, pull, screenOf, valueField } from './board'
 import { saved } from './helpers'
 
 /** One stroke of a hand that does not wait for anything, and what is typed after it; no Enter. */
 async function dash(page: Page, pegs: string, typed = ''): Promise<void> {
-  const [from, to] = pegs.split(' ').map(peg)
-  const [a, b] = [await screenOf(page, from), await screenOf(page, to)]
-  await page.mouse.move(a.x, a.y)
-  await page.mouse.down()
-  await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2)
-  await page.mouse.move(b.x, b.y)
-  await page.mouse.up()
+  await pull(page, pegs)
   if (typed) await page.keyboard.type(typed)
 }
 

@@ -124,6 +124,10 @@ function KeyList() {
       ))}
       <dt>Walk the parts of a sheet</dt>
       <dd className="text-right font-mono text-xs">← →</dd>
+      <dt>On the board: move the cursor, with Shift draw a stroke, with Ctrl leap</dt>
+      <dd className="text-right font-mono text-xs">← → ↑ ↓</dd>
+      <dt>On the board: edit the value of what is chosen</dt>
+      <dd className="text-right font-mono text-xs">Enter or a digit</dd>
       <dt>Choose a part, or say more of a value</dt>
       <dd className="text-right font-mono text-xs">Enter</dd>
     </dl>

@@ -166,6 +166,11 @@ function DrawnNetwork() {
     if (svg) await exportPicture(svg, kind, name, sheet ? undefined : picture.box)
   }
 
+  const toBoard = useCallback(() => {
+    // Folded away it takes no focus; it gets it once it is back.
+    if (stretched && !still) toggle()
+    else focusBoard()
+  }, [stretched, still, toggle, focusBoard])
   const commands = useMemo(
     (): readonly Command[] => [
       {
@@ -178,13 +183,13 @@ function DrawnNetwork() {
       { name: 'Turn what is chosen', keys: 'r', run: parts.turn },
       { name: 'Flip what is chosen', keys: 'x', run: parts.flip },
       { name: 'Duplicate what is chosen', keys: 'mod+d', run: parts.duplicate },
-      { name: 'To the board, to draw the next stroke', keys: 'n', run: focusBoard },
+      { name: 'To the board, to draw the next stroke', keys: 'n', run: toBoard },
       { name: 'Zoom in', keys: 'i', run: () => zoom(zoomStep) },
       { name: 'Zoom out', keys: 'o', run: () => zoom(1 / zoomStep) },
       { name: 'Show the whole drawing', keys: 'z', run: fitAll },
       { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
     ],
-    [stretched, stretch, trace, parts, zoom, fitAll, focusBoard],
+    [stretched, stretch, trace, parts, zoom, fitAll, toBoard],
   )
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
