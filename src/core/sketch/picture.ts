@@ -217,8 +217,9 @@ function hopsOf(
   }
   const points = [...board.points].map(([name, peg]) => ({ name, ...placeOf(peg) }))
   parts.forEach((part, i) => {
+    const { left, right, top, bottom } = boxes[i]
     for (const { name, x, y } of points) {
-      if (name === part.from || name === part.to || apart(boxes[i], { left: x, right: x, top: y, bottom: y })) continue
+      if (x < left || x > right || y < top || y > bottom || name === part.from || name === part.to) continue
       const segment = lines[i].findIndex(
         (place, s) => s + 1 < lines[i].length && between({ x, y }, place, lines[i][s + 1]),
       )

@@ -56,6 +56,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
 
   // Dragged to its edge, the board pans along.
   const pointer = useRef<Place | null>(null)
+  const began = useRef<Place>({ x: 0, y: 0 })
   const isDragging = gesture.state !== 'idle' && gesture.state !== 'pressing'
   const { width, height } = size
   useEffect(() => {
@@ -63,7 +64,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
     let frame = 0
     const pan = () => {
       frame = requestAnimationFrame(pan)
-      const pull = pointer.current && edgePull(pointer.current, width, height)
+      const pull = pointer.current && edgePull(pointer.current, began.current, width, height)
       if (!pull || !pointer.current) return
       seen.current = panBy(seen.current, pull)
       onView(() => seen.current)
@@ -124,6 +125,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
       element.focus({ preventScroll: true })
       typed.current = ''
       pointer.current = at
+      began.current = at
       const place = toBoard(view, at)
       const more = event.shiftKey || event.ctrlKey || event.metaKey
       const keys = { more, band: event.shiftKey, alone: event.altKey }

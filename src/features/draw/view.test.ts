@@ -34,10 +34,13 @@ test('the nearest peg', () => {
 })
 
 test('near an edge the board is pulled away from it, the more the nearer; elsewhere not at all', () => {
-  expect(edgePull({ x: 400, y: 300 }, 800, 600)).toBeNull()
-  expect(edgePull({ x: 796, y: 300 }, 800, 600)?.x).toBeLessThan(-5)
-  expect(edgePull({ x: 2, y: 300 }, 800, 600)).toEqual({ x: expect.any(Number), y: 0 })
-  expect(edgePull({ x: 400, y: -50 }, 800, 600)).toEqual({ x: 0, y: 9 })
-  const [near, far] = [20, 10].map((y) => edgePull({ x: 400, y }, 800, 600)?.y ?? 0)
-  expect(far).toBeGreaterThan(near)
+  const pull = (x: number, y: number, from = { x: 400, y: 300 }) => edgePull({ x, y }, from, 800, 600)
+  expect(pull(400, 300)).toBeNull()
+  expect(pull(796, 300)?.x).toBeLessThan(-5)
+  expect(pull(2, 300)?.x).toBeGreaterThan(5)
+  expect(pull(400, -50)).toEqual({ x: 0, y: 9 })
+  expect(pull(400, 10)?.y).toBeGreaterThan(pull(400, 20)?.y ?? 0)
+  // What was begun near an edge pans only once it is led nearer.
+  expect(pull(15, 300, { x: 15, y: 300 })).toBeNull()
+  expect(pull(3, 300, { x: 15, y: 300 })?.x).toBeGreaterThan(0)
 })

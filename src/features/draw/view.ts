@@ -46,15 +46,21 @@ export function bringIn(view: View, place: Place, width: number, height: number)
   return shift.x === 0 && shift.y === 0 ? view : panBy(view, shift)
 }
 
-/** How far the board pans in one frame while the pointer drags at its edge, in pixels; null away from the edges. */
-export function edgePull({ x, y }: Place, width: number, height: number): Place | null {
-  const [edge, most] = [28, 9]
-  const pull = (at: number, size: number) => {
-    const inside = Math.min(at, size - at)
+/**
+ * How far the board pans in one frame while the pointer drags at its edge, in pixels; null away from the edges. What was
+ * begun near an edge pans only once it is led nearer.
+ *
+ * @param from where the dragging began
+ */
+export function edgePull({ x, y }: Place, from: Place, width: number, height: number): Place | null {
+  const [widest, most] = [28, 9]
+  const pull = (at: number, began: number, size: number) => {
+    const [inside, insideAtFirst] = at < size / 2 ? [at, began] : [size - at, size - began]
+    const edge = Math.min(widest, insideAtFirst - 4)
     if (inside >= edge) return 0
-    return (at < size / 2 ? 1 : -1) * most * Math.min(1, (edge - inside) / edge)
+    return (at < size / 2 ? 1 : -1) * most * Math.min(1, (edge - inside) / widest)
   }
-  const by = { x: pull(x, width), y: pull(y, height) }
+  const by = { x: pull(x, from.x, width), y: pull(y, from.y, height) }
   return by.x === 0 && by.y === 0 ? null : by
 }
 
