@@ -12,6 +12,7 @@ export {
   asTyped,
   changePart,
   isPlaceholder,
+  isSupply,
   letterOf,
   readStroke,
   strokeText,

@@ -113,7 +113,8 @@ function withoutPiece(before: Board, landed: Board, name: string): Board {
   return piece ? { ...landed, document: removeParts(landed.document, new Set([piece.name])) } : landed
 }
 
-function isSupply({ kind }: PartDocument): boolean {
+/** Whether a part feeds the network, or stands where it would be fed: a source or terminals. */
+export function isSupply({ kind }: PartDocument): boolean {
   return kind === 'source' || kind === 'terminals'
 }
 

@@ -4,7 +4,7 @@ import { Message } from '@/ui/network/Findings'
 import type { NetworkDocument } from '@/core/network'
 import type { LabelledPoints } from '@/core/nodes'
 import type { Miss } from '@/core/sketch'
-import { keyOf } from './MissMark'
+import { keyOf, missText } from './missText'
 import { keyOfTrouble, type Trouble } from './troubles'
 
 interface Props {
@@ -84,11 +84,4 @@ function FirstSteps() {
       <li>Ends that meet, or that end on a wire, are joined. Findings appear here as you draw.</li>
     </ol>
   )
-}
-
-/** The question a bare end raises. */
-export function missText({ part, short, over }: Miss, node: string | undefined): string {
-  return short
-    ? `An end of ${part} stops one peg short of node ${node ?? '?'}: did you mean to join these?`
-    : `An end of ${part} lies on ${over ?? '?'} without joining it: did you mean to join these?`
 }

@@ -1,5 +1,5 @@
-import { besideMiss, placeOf, strokeOf, type Board, type Miss } from '@/core/sketch'
-import { missText } from './BoardFindings'
+import { besideMiss, drawable, placeOf, strokeOf, type Board, type Miss } from '@/core/sketch'
+import { keyOf, missText } from './missText'
 
 interface Props {
   readonly miss: Miss
@@ -8,16 +8,10 @@ interface Props {
   readonly onJoin: (miss: Miss) => void
 }
 
-/** What tells a miss from the others. */
-export function keyOf({ part, end }: Miss): string {
-  return `${part} ${end}`
-}
-
 /** A small ring beside an end that seems to be meant for something near it; one click joins them. Strokes pass over it. */
 export function MissMark({ miss, board, label, onJoin }: Props) {
   const [from, to] = [placeOf(miss.peg), placeOf(miss.short ?? miss.peg)]
-  const drawn = board.document.parts.filter(({ from: a, to: b }) => board.points.has(a) && board.points.has(b))
-  const lines = drawn.map((part) => strokeOf(board, part))
+  const lines = drawable(board.document).map((part) => strokeOf(board, part))
   const { x, y } = placeOf(besideMiss(miss, lines))
   return (
     <g

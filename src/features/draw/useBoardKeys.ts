@@ -8,7 +8,7 @@ import {
   type SetStateAction,
 } from 'react'
 import { jump, moveParts, placeOf, type Chosen, type Peg } from '@/core/sketch'
-import type { BoardActions } from './Board'
+import type { BoardActions } from './boardActions'
 import { steps } from './steps'
 import type { DrawnBoard } from './useBoard'
 import { partAt, type Held } from './useGesture'

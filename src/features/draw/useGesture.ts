@@ -11,7 +11,7 @@ import {
   type Chosen,
   type Peg,
 } from '@/core/sketch'
-import type { BoardActions } from './Board'
+import type { BoardActions } from './boardActions'
 import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 import type { DrawnBoard } from './useBoard'
 import { usePinch } from './usePinch'

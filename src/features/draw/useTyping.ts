@@ -5,6 +5,7 @@ import {
   applyStroke,
   asTyped,
   changePart,
+  isSupply,
   jump,
   openBoard,
   placeOf,
@@ -15,7 +16,7 @@ import {
 } from '@/core/sketch'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
-import type { Drawing } from './Board'
+import type { Drawing } from './boardActions'
 import type { Typing } from './TypedStroke'
 import { useEdit } from './useBoard'
 
@@ -119,7 +120,7 @@ export function useTyping({ onDrawn, onEdited, show }: Told): TypingDoors {
 
 /** A source that something touched, and that yet gave its place to the one that was drawn, is not lost silently. */
 function sayReplaced(before: NetworkDocument, after: NetworkDocument): void {
-  const supply = ({ parts }: NetworkDocument) => parts.filter(({ kind }) => kind === 'source' || kind === 'terminals')
+  const supply = ({ parts }: NetworkDocument) => parts.filter(isSupply)
   const [old] = supply(before)
   const touched = before.parts.some(
     (part) => part !== old && [part.from, part.to].some((point) => point === old?.from || point === old?.to),

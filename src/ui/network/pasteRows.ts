@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { isName, kinds, type NetworkDocument, type PartDocument } from '@/core/network'
 import { inFormat, readQuantity, quantityProblem } from '@/core/quantity'
-import { letterOf } from '@/core/sketch'
+import { isSupply, letterOf } from '@/core/sketch'
 import type { Field } from './partRows'
 
 type Column = Field | 'tolerance' | 'rating'
@@ -90,10 +90,6 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   })
   const { known: _before, ...rest } = document
   return { document: { ...rest, ...(known && { known }), parts }, added, replaced, refused }
-}
-
-function isSupply({ kind }: PartDocument): boolean {
-  return kind === 'source' || kind === 'terminals'
 }
 
 function partOf(cell: (field: Column) => string, freeName: (letter: string) => string): PartDocument {
