@@ -5,23 +5,17 @@ import jsxA11y from 'eslint-plugin-jsx-a11y'
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
-// The house: a core folder may import those before it in this list, never those behind it.
-const core = [
-  'quantity',
-  'arithmetic',
-  'network',
-  'nodes',
-  'reduction',
-  'formula',
-  'supply',
-  'expansion',
-  'exchange',
-  'checks',
-  'explain',
-  'drawing',
-  'sketch',
-  'attempt',
-]
+// The house: nine wings, and the rooms in each; a wing or room may import those before it, never those behind it.
+const wings = {
+  number: ['quantity', 'arithmetic'],
+  structure: ['nodes', 'reduction', 'exchange', 'stages'],
+  network: [],
+  solution: ['supply', 'expansion', 'checks'],
+  worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'analysis'],
+  picture: ['drawing'],
+  entry: ['formula', 'sketch'],
+  learner: ['attempt'],
+}
 
 /** Forbids imports by pattern. */
 const forbid = (files, patterns, message) => ({
@@ -33,7 +27,7 @@ const forbid = (files, patterns, message) => ({
       {
         patterns: [
           ...patterns.map((group) => ({ group: [group].flat(), message })),
-          { group: ['@/core/*/*'], message: 'Import a core folder by its index, as @/core/nodes.' },
+          { group: ['@/core/*/*'], message: 'Import a wing of the core by its door, as @/core/structure.' },
         ],
       },
     ],
@@ -51,7 +45,12 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver()],
+      // Without these, no-cycle looks at no TypeScript file.
+      'import-x/extensions': ['.ts', '.tsx', '.mjs'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+    },
     rules: {
       'import-x/no-cycle': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
@@ -77,25 +76,42 @@ export default tseslint.config(
       'no-restricted-imports': ['error', { patterns: [coreOnly] }],
     },
   },
-  ...core.map((folder, i) => ({
-    files: [`src/core/${folder}/**/*.ts`],
-    ignores: ['**/*.test.ts'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            ...core.slice(i + 1).map((later) => ({
-              group: [`../${later}`, `../${later}/*`],
-              message: `${folder} may not import ${later}, which is built upon it.`,
+  ...Object.entries(wings).flatMap(([wing, rooms], i) => {
+    const later = Object.keys(wings).slice(i + 1)
+    const behind = [
+      ...later.map((other) => ({
+        regex: `^([.]{2}/)+${other}(/|$)`,
+        message: `${wing} may not import ${other}, which is built upon it.`,
+      })),
+      { regex: '^([.]{2}/)+core(/|$)|^([.]{2}/)+$|^[.]{2}$', message: 'Import a wing by its door, as ../../number.' },
+      {
+        regex: `^([.]{2}/)+(${Object.keys(wings).join('|')})/`,
+        message: 'Import another wing by its door, as ../../number.',
+      },
+      coreOnly,
+    ]
+    const rule = (files, patterns) => ({
+      files,
+      ignores: ['**/*.test.ts'],
+      rules: { 'no-restricted-imports': ['error', { patterns }] },
+    })
+    return [
+      rule([`src/core/${wing}/*.ts`], behind),
+      ...rooms.map((room, k) =>
+        rule(
+          [`src/core/${wing}/${room}/**/*.ts`],
+          [
+            ...rooms.slice(k + 1).map((other) => ({
+              regex: `^[.]{2}/${other}(/|$)`,
+              message: `${room} may not import ${other}, which is built upon it.`,
             })),
-            { regex: '^\\.\\.(/[^/]+/.+)?$', message: 'Import another core folder by its index, as ../nodes.' },
-            coreOnly,
+            { regex: '^[.]{2}/[a-z]+/', message: 'Import another room by its door, as ../quantity.' },
+            ...behind,
           ],
-        },
-      ],
-    },
-  })),
+        ),
+      ),
+    ]
+  }),
   forbid(
     ['src/ui/**'],
     [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],

@@ -1,5 +1,5 @@
 import { Matrix, solve } from 'ml-matrix'
-import type { Wiring } from '@/core/nodes'
+import type { Wiring } from '@/core/structure'
 
 /**
  * The peer: node-voltage analysis by a general dense LU decomposition. From the same wiring and resistances, it gives the

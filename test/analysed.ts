@@ -1,4 +1,4 @@
-import { analyseNetwork, type Analysis, type AnalyseOptions } from '@/core'
+import { analyseNetwork, type Analysis, type AnalyseOptions } from '@/core/worksheet'
 import type { Network } from '@/core/network'
 
 /** The analysis of a network that is not refused. */

@@ -1,7 +1,9 @@
-import { workOut, type Worksheet } from '@/core'
-import { replay, type Move, type Position, type Quantity } from '@/core/attempt'
+import { workOut } from '@/core'
+import type { Worksheet } from '@/core/worksheet'
+import { replay, type Move, type Position } from '@/core/learner'
+import type { Quantity } from '@/core/number'
 import type { Network } from '@/core/network'
-import { findGroups } from '@/core/reduction'
+import { findGroups } from '@/core/structure'
 import { randomNumbers } from './randomNetwork'
 
 export function worksheetOf(network: Network): Worksheet {

@@ -1,5 +1,4 @@
-import type { NetworkDocument } from '@/core/network'
-import { schoolChoices } from '@/core/network'
+import { type NetworkDocument, schoolChoices } from '@/core/network'
 import { samples } from '@/db/samples'
 import { randomBridges, randomNetwork, randomNumbers } from './randomNetwork'
 

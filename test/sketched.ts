@@ -1,5 +1,5 @@
 import type { NetworkDocument } from '@/core/network'
-import { drawStrokes, type Peg } from '@/core/sketch'
+import { drawStrokes, type Peg } from '@/core/entry'
 
 /** A document drawn stroke by stroke: `R1 0,0 4,0 4k7`. */
 export function sketched(strokes: readonly string[], more: Partial<NetworkDocument> = {}): NetworkDocument {

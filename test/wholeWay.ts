@@ -1,23 +1,22 @@
+import { analyse, workOut } from '@/core'
 import {
   accountForCheck,
+  accountForPowers,
   accountForWay,
-  analyse,
-  currentPath,
-  drawSheet,
   equivalentsOf,
-  explainExchangeBack,
-  explainWays,
-  offeredExchanges,
-  rowsOf,
+  exchangesAt,
+  explainBlock,
+  explainLine,
+  revealed,
   stopsOf,
+  waysTo,
   withoutRounding,
-  workOut,
   type Worksheet,
-} from '@/core'
-import { goalsOf, hintFor, replay } from '@/core/attempt'
-import { applyFormula, supplyText, writeFormula } from '@/core/formula'
+} from '@/core/worksheet'
+import { currentPath, drawSheet } from '@/core/picture'
+import { goalsOf, hintFor, replay } from '@/core/learner'
+import { applyFormula, supplyText, writeFormula, closeBoard, drawBoard, openBoard } from '@/core/entry'
 import { readNetwork, readPiece, writeNetwork, type NetworkDocument } from '@/core/network'
-import { closeBoard, drawBoard, openBoard } from '@/core/sketch'
 
 const quantities = ['voltage', 'current', 'power'] as const
 
@@ -55,28 +54,22 @@ export function goTheWholeWay(document: unknown): string {
 }
 
 function walk(worksheet: Worksheet): void {
-  stopsOf(worksheet)
+  const stops = stopsOf(worksheet)
+  revealed(worksheet, stops, stops.length >> 1)
   equivalentsOf(worksheet)
-  offeredExchanges(worksheet)
   withoutRounding(worksheet)
-  const sheets = [worksheet, ...worksheet.beyond.map((next) => next.worksheet)]
-  sheets.forEach((sheet, stage) => {
-    for (let row = 0; row < rowsOf(sheet); row++)
-      for (const side of ['reduce', 'expand'] as const)
-        drawSheet(
-          sheet,
-          Math.min(row, sheet.reduction.steps.length),
-          side,
-          sheet.choices.figures,
-          row % 2 ? 'line' : 'loop',
-        )
-    sheet.elements.forEach((_, id) => {
-      for (const quantity of quantities)
-        for (const { way } of explainWays(sheet, id, quantity)) accountForWay(sheet, id, quantity, way)
-    })
-    sheet.reduction.steps.forEach((_, step) => accountForCheck(sheet, step))
-    accountForCheck(sheet, 'power')
-    const exchange = worksheet.beyond[stage]?.exchange
-    if (exchange) explainExchangeBack(sheet, exchange, sheets[stage + 1])
+  worksheet.rows.forEach((row, i) => {
+    for (const side of ['reduce', 'expand'] as const) {
+      drawSheet(worksheet, row, side, worksheet.choices.figures, { form: i % 2 ? 'line' : 'loop' })
+      for (const block of side === 'reduce' ? row.down : row.up) explainBlock(worksheet, row, block, side)
+    }
+    exchangesAt(worksheet, row)
   })
+  for (const { id } of worksheet.derivation.lines) explainLine(worksheet, id)
+  worksheet.elements.forEach((_, id) => {
+    for (const quantity of quantities)
+      for (const { found } of waysTo(worksheet, quantity, id)) accountForWay(worksheet, found)
+    accountForCheck(worksheet, id)
+  })
+  accountForPowers(worksheet)
 }

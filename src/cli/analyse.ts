@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { analyseNetwork, type AnalyseOptions, type Analysis, type ArithmeticName, type Refusal } from '@/core'
+import { analyseNetwork, type AnalyseOptions, type Analysis, type ArithmeticName, type Refusal } from '@/core/worksheet'
+import { orderNames } from '@/core/structure'
 import { maxBytes, readNetworkText, type Problem } from '@/core/network'
 
-const usage =
-  'usage: npm run -s analyse -- [--arithmetic exact|float|rounded:N] [--order single|rounds|pairs] FILE... (or - for standard input)'
+const usage = `usage: npm run -s analyse -- [--arithmetic exact|float|rounded:N] [--order ${orderNames.join('|')}] FILE... (or - for standard input)`
 
 /** Reads the command line; a text is what is wrong with it. */
 function readOptions(
@@ -19,10 +19,11 @@ function readOptions(
     const { arithmetic, order } = values
     if (arithmetic !== undefined && !isArithmetic(arithmetic))
       return `--arithmetic ${arithmetic}: use exact, float or rounded:N with N from 1 to 15`
-    if (order !== undefined && order !== 'single' && order !== 'rounds' && order !== 'pairs')
-      return `--order ${order}: use single, rounds or pairs`
+    const chosen = orderNames.find((it) => it === order)
+    if (order !== undefined && chosen === undefined)
+      return `--order ${order}: use ${orderNames.slice(0, -1).join(', ')} or ${orderNames[orderNames.length - 1]}`
     if (positionals.length === 0) return usage
-    return { options: { arithmetic, order }, files: positionals }
+    return { options: { arithmetic, order: chosen }, files: positionals }
   } catch (error) {
     return `${error instanceof Error ? error.message : String(error)}\n${usage}`
   }

@@ -1,5 +1,5 @@
 import type { NetworkDocument, PartDocument } from '@/core/network'
-import { drawStrokes } from '@/core/sketch'
+import { drawStrokes } from '@/core/entry'
 
 /** `R1 A B 1.5`, with tolerance and rating of the club's parts box. */
 function resistor(text: string): PartDocument {

@@ -1,6 +1,6 @@
 import { findText, read, readLogbook, saveCard, write, type CardStyle, type LogbookQuery } from '@/db'
-import type { Form } from '@/core'
-import type { Naming } from '@/core/nodes'
+import type { Form } from '@/core/picture'
+import type { Naming } from '@/core/structure'
 import { isStopped, onThread } from './pool'
 
 /** A style that cards are drawn in. */

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { readMoves } from '@/core/attempt'
+import { readMoves } from '@/core/learner'
 import { readJson, readNetwork, type NetworkDocument, type Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/row'
 

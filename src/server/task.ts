@@ -1,7 +1,8 @@
-import { analyse, analyseNetwork, cardOf, exactCost, type ArithmeticName, type Form } from '@/core'
+import { analyse } from '@/core'
+import { analyseNetwork, exactCost, type ArithmeticName } from '@/core/worksheet'
+import { cardOf, type Form } from '@/core/picture'
 import { readJson, readNetwork } from '@/core/network'
-import type { Naming } from '@/core/nodes'
-import type { Order } from '@/core/reduction'
+import type { Naming, Order } from '@/core/structure'
 import { judge, type Judged, type Verdict } from './judge'
 
 /** Work that takes too long for the thread that answers requests. All texts are JSON. */

@@ -1,4 +1,5 @@
-import { measures } from '@/core/drawing'
+import { memo } from 'react'
+import { measures } from '@/core/picture'
 import { nodeLook } from './nodeLook'
 
 interface Props {
@@ -16,7 +17,7 @@ export function nodeMarkWidth(label: string): number {
 }
 
 /** A node's label in its colour, in a drawing; from the ninth node on with a second mark. */
-export function NodeMark({ x, y, node, label }: Props) {
+export const NodeMark = memo(function NodeMark({ x, y, node, label }: Props) {
   const { colour, shape, ring } = nodeLook(node)
   const wide = nodeMarkWidth(label)
   const around = 2 * (wide + high)
@@ -38,7 +39,7 @@ export function NodeMark({ x, y, node, label }: Props) {
       </text>
     </>
   )
-}
+})
 
 /** The outline of a mark: round ends, square corners, or corners cut off. */
 function outline(shape: 'round' | 'square' | 'cut', x: number, y: number, wide: number, high: number): string {

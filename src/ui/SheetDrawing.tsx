@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
-import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/drawing'
+import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/picture'
 import { NodeMark } from './NodeMark'
 import { Plates, Resistor } from './symbols'
 
@@ -197,6 +197,8 @@ function sameDrawing({ part: a, ...before }: PartProps, { part: b, ...after }: P
     a.y === b.y &&
     a.box.width === b.box.width &&
     a.label.name === b.label.name &&
+    a.label.voltage === b.label.voltage &&
+    a.label.current === b.label.current &&
     a.label.lines.join() === b.label.lines.join()
   )
 }
@@ -309,8 +311,9 @@ function Values({
   const { left, right, y, label } = part
   const middle = (left + right) / 2
   const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone, 'fill-expand', 'fill-flow']
-  const [voltage = '', current = ''] = side === 'expand' ? label.lines : []
-  const isThere = (text: string) => text.trim() !== '' && text !== '–' && !text.startsWith('0\u2009')
+  const { voltage, current } = label
+  // Electrons run against the arrow of conventional current.
+  const toRight = current === (electrons ? -1 : 1)
   return (
     <>
       {label.lines.map((line, i) => (
@@ -324,20 +327,20 @@ function Values({
           {line}
         </text>
       ))}
-      {isThere(voltage) && (
+      {voltage !== undefined && (
         <>
           <text x={left - 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
-            +
+            {voltage === 1 ? '+' : '−'}
           </text>
           <text x={right + 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">
-            −
+            {voltage === 1 ? '−' : '+'}
           </text>
         </>
       )}
-      {isThere(current) && (
+      {current !== undefined && (
         <path
-          data-flow={electrons ? 'back' : 'on'}
-          d={electrons ? `M${left - 1},${y - 3.5} l-7,3.5 l7,3.5 z` : `M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z`}
+          data-flow={toRight ? 'on' : 'back'}
+          d={toRight ? `M${right + 1},${y - 3.5} l7,3.5 l-7,3.5 z` : `M${left - 1},${y - 3.5} l-7,3.5 l7,3.5 z`}
           className="fill-flow"
         />
       )}

@@ -1,7 +1,7 @@
-import type { Card, Form } from '@/core'
-import type { Move } from '@/core/attempt'
+import type { Card, Form } from '@/core/picture'
+import type { Move } from '@/core/learner'
 import type { NetworkDocument, Problem } from '@/core/network'
-import type { Naming } from '@/core/nodes'
+import type { Naming } from '@/core/structure'
 
 /** A saved network as the server gives it. Times are ISO 8601 texts. */
 export interface SavedNetwork {

@@ -1,4 +1,4 @@
-import type { Box } from '@/core/drawing'
+import type { Box } from '@/core/picture'
 import { downloadBlob } from './download'
 
 /** What of an element's look must be written down, so that it looks the same without our style sheet. */

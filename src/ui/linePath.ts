@@ -1,4 +1,4 @@
-import { hopRadius, type Vertex } from '@/core/sketch'
+import { hopRadius, type Vertex } from '@/core/entry'
 
 /** A line as an SVG path; over a hop it makes an arc. */
 export function pathOf(vertices: readonly Vertex[]): string {

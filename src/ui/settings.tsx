@@ -1,7 +1,7 @@
 'use client'
 
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react'
-import type { Figures } from '@/core/quantity'
+import type { Figures } from '@/core/number'
 import { settingsCookie, type Settings } from './settingsCookie'
 
 export interface Held {

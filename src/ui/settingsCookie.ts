@@ -1,6 +1,6 @@
-import type { Form } from '@/core'
+import type { Form } from '@/core/picture'
 import type { School } from '@/core/network'
-import type { Naming } from '@/core/nodes'
+import type { Naming } from '@/core/structure'
 
 /** How a person likes worksheets to be done, and everything to look. */
 export interface Settings extends School {

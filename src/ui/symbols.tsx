@@ -1,5 +1,6 @@
 import clsx from 'clsx'
-import { measures } from '@/core/drawing'
+import { memo } from 'react'
+import { measures } from '@/core/picture'
 
 interface SymbolProps {
   /** The middle of the symbol, how long it is, and its angle in degrees, clockwise from lying to the right. */
@@ -11,7 +12,7 @@ interface SymbolProps {
 }
 
 /** A resistor: six teeth, or a box. Its places are its own, without a transform: hundreds of those are slow to paint. */
-export function Resistor({
+export const Resistor = memo(function Resistor({
   x,
   y,
   length,
@@ -38,7 +39,7 @@ export function Resistor({
       strokeLinejoin="round"
     />
   )
-}
+})
 
 /** The plates of a source, + first: a long thin one and a short thick one. */
 export function Plates({ x, y, length, angle = 0, tone }: SymbolProps) {

@@ -1,6 +1,6 @@
 import { workOut } from '@/core'
 import type { Network, WorksheetChoices } from '@/core/network'
-import type { Naming } from '@/core/nodes'
+import type { Naming } from '@/core/structure'
 
 interface Task {
   readonly network: Network

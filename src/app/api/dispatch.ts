@@ -1,5 +1,5 @@
 import type { Doors } from '@/server/serve'
-import type { Context } from './doors'
+import type { Context } from './answering'
 import * as bin from './bin/route'
 import * as binned from './bin/[id]/route'
 import * as logbook from './logbook/route'

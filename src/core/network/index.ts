@@ -6,7 +6,15 @@ export * from './network'
 export { fold } from './fold'
 export { readJson } from './json'
 export { isDocument } from './shape'
-export { schoolChoices, usualSchool, type Asked, type School, type WorksheetChoices } from './school'
+export {
+  fullChoices,
+  schoolChoices,
+  usualSchool,
+  type AskedQuantity,
+  type Choices,
+  type School,
+  type WorksheetChoices,
+} from './school'
 export {
   isName,
   isNodeLabel,
@@ -17,4 +25,11 @@ export {
   readPiece,
   type ReadNetwork,
 } from './read'
-export { writeNetwork, type NetworkDocument, type PartDocument } from './write'
+export {
+  writeNetwork,
+  type NetworkDocument,
+  type PartDocument,
+  type ResistorDocument,
+  type SourceDocument,
+  type Unplaced,
+} from './write'

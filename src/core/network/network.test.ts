@@ -74,7 +74,7 @@ test('exactly one source or one pair of terminals', () => {
 })
 
 test('what is known stands instead of the source’s voltage', () => {
-  const known = { part: 'R1', quantity: 'current', value: '250 mA' }
+  const known = { part: 'R1', quantity: 'current', value: '250 mA' } as const
   expect(problems(document(['E1 A B', 'R1 A B 5'], { known }))).toEqual([])
   expect(problems(document(['E1 A B 5', 'R1 A B 5'], { known }))).toEqual(['E1: voltage'])
   expect(problems(document(['E1 A B', 'R1 A B 5']))).toEqual(['E1: voltage'])

@@ -1,8 +1,8 @@
-import type { Ratio } from '../quantity'
+import type { Ratio } from '../number'
 import type { WorksheetChoices } from './school'
 
 /** A quantity as it was typed, with its exact value in SI base units. */
-export interface Quantity {
+export interface GivenQuantity {
   readonly typed: string | number
   readonly exact: Ratio
   /** The nearest double. */
@@ -17,7 +17,7 @@ interface BetweenPoints {
 
 export interface Resistor extends BetweenPoints {
   readonly kind: 'resistor'
-  readonly resistance: Quantity
+  readonly resistance: GivenQuantity
   readonly tolerance?: string | number
   readonly rating?: string | number
 }
@@ -29,7 +29,7 @@ export interface Wire extends BetweenPoints {
 /** The ideal DC voltage source; `from` is its + end. Its voltage is absent when `known` stands for it. */
 export interface Source extends BetweenPoints {
   readonly kind: 'source'
-  readonly voltage?: Quantity
+  readonly voltage?: GivenQuantity
 }
 
 /** Two points whose resistance is asked for. */
@@ -43,7 +43,7 @@ export type Part = Resistor | Wire | Source | Terminals
 export interface Known {
   readonly part: string
   readonly quantity: 'voltage' | 'current' | 'power'
-  readonly value: Quantity
+  readonly value: GivenQuantity
 }
 
 /** Where points were drawn, in grid units; free of meaning for the computation. */
@@ -86,11 +86,6 @@ export function knownOf(network: Network): Known | null {
   if (network.known) return network.known
   const source = network.parts.find((part) => part.kind === 'source')
   return source?.voltage ? { part: source.name, quantity: 'voltage', value: source.voltage } : null
-}
-
-/** Whether a part is a resistor of 0 Ω: a part like any other, but an ideal conductor. */
-export function isZeroOhm(part: Part): boolean {
-  return part.kind === 'resistor' && part.resistance.exact === '0'
 }
 
 /** The largest document that is read, in bytes. */

@@ -1,4 +1,4 @@
-import { quantityProblem, readQuantity, unitOf, type Unit } from '../quantity'
+import { quantityProblem, readQuantity, unitOf, type Unit } from '../number'
 import {
   maxBytes,
   maxParts,
@@ -6,7 +6,7 @@ import {
   type Network,
   type Part,
   type Problem,
-  type Quantity,
+  type GivenQuantity,
   type Sketch,
 } from './network'
 import { readJson } from './json'
@@ -17,8 +17,26 @@ export type ReadNetwork =
 
 const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
 const nameRule = "use 1 to 32 letters, digits or _ . - '"
+
+/** What each kind of part has beside its name and ends: quantities in a unit, or notes as text or a number. */
+const fields: Readonly<Record<Part['kind'], readonly Field[]>> = {
+  resistor: [
+    { name: 'resistance', unit: 'Ω' },
+    { name: 'tolerance', optional: true },
+    { name: 'rating', optional: true },
+  ],
+  wire: [],
+  source: [{ name: 'voltage', unit: 'V', optional: true }],
+  terminals: [],
+}
 /** The kinds of parts. */
-export const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
+export const kinds = Object.keys(fields) as Part['kind'][]
+
+interface Field {
+  readonly name: string
+  readonly unit?: Unit
+  readonly optional?: true
+}
 
 /** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
 export function isName(text: unknown): text is string {
@@ -150,35 +168,27 @@ function shownName(name: unknown, place: string): string {
 }
 
 function readPart(item: Readonly<Record<string, unknown>>, label: string, complain: Complain): Part | null {
-  switch (item.kind) {
-    case 'resistor': {
-      const resistance = readValue(item.resistance, 'Ω', label, 'resistance', complain)
-      for (const field of ['tolerance', 'rating'] as const) {
-        if (
-          item[field] !== undefined &&
-          item[field] !== null &&
-          typeof item[field] !== 'string' &&
-          typeof item[field] !== 'number'
-        )
-          complain(label, field, `the ${field} must be text or a number`)
-      }
-      return resistance && ({ ...item, resistance } as unknown as Part)
-    }
-    case 'source': {
-      if (item.voltage === undefined || item.voltage === null) return { ...item, voltage: undefined } as unknown as Part
-      const voltage = readValue(item.voltage, 'V', label, 'voltage', complain)
-      return voltage && ({ ...item, voltage } as unknown as Part)
-    }
-    case 'wire':
-    case 'terminals':
-      return item as unknown as Part
-    default:
-      complain(label, 'kind', `the kind must be one of ${kinds.join(', ')}`)
-      return null
+  const kind = kinds.find((it) => it === item.kind)
+  if (!kind) {
+    complain(label, 'kind', `the kind must be one of ${kinds.join(', ')}`)
+    return null
   }
+  const part: Record<string, unknown> = { ...item }
+  let isRead = true
+  for (const { name, unit, optional } of fields[kind]) {
+    const value = item[name]
+    if (optional && (value === undefined || value === null)) {
+      if (unit) part[name] = undefined
+    } else if (unit) {
+      part[name] = readValue(value, unit, label, name, complain)
+      isRead &&= part[name] !== null
+    } else if (typeof value !== 'string' && typeof value !== 'number')
+      complain(label, name, `the ${name} must be text or a number`)
+  }
+  return isRead ? (part as unknown as Part) : null
 }
 
-function readValue(typed: unknown, unit: Unit, part: string, field: string, complain: Complain): Quantity | null {
+function readValue(typed: unknown, unit: Unit, part: string, field: string, complain: Complain): GivenQuantity | null {
   const read = readQuantity(typed, unit)
   if (read.ok) return { typed: typed as string | number, exact: read.exact, value: read.value }
   complain(part, field, quantityProblem(read.problem, typed, unit))

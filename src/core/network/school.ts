@@ -1,10 +1,12 @@
+import { orderNames } from '../structure'
+
 /**
  * How a worksheet is done: every choice that practitioners make differently, with its values, the usual one first.
  * One table for the types, the door, the settings kept for a person and the interface.
  */
 export const schoolChoices = {
   /** How much is combined in one step: one group a sheet, every group there is, two at a time. */
-  order: ['single', 'rounds', 'pairs'],
+  order: orderNames,
   /** Where to begin: deepest inside, farthest from the source, series before parallel, left to right. */
   begin: ['deepest', 'farthest', 'series', 'left'],
   /** A fresh sheet for each step, or coloured loops on one drawing: the stretched one or the person's own. */
@@ -43,7 +45,7 @@ export const usualSchool = Object.fromEntries(
 ) as School
 
 /** One quantity that was asked for: of a part, an equivalent (by the names of its resistors), a node (by a point). */
-export interface Asked {
+export interface AskedQuantity {
   readonly quantity: 'resistance' | 'voltage' | 'current' | 'power' | 'potential'
   /** A part's name; the names of an equivalent's resistors, joined by spaces; or a point of the node. */
   readonly of: string
@@ -57,9 +59,24 @@ export interface WorksheetChoices extends Partial<School> {
    */
   readonly ways?: Readonly<Record<string, string>>
   /** Only these quantities are wanted; all of them when absent or empty. */
-  readonly asked?: readonly Asked[]
+  readonly asked?: readonly AskedQuantity[]
   /** The exchange at each bridge in turn: `delta R1 R2 R5` or `wye R1 R2 R5`. */
   readonly exchanges?: readonly string[]
+}
+
+/** How a worksheet is done, every choice made; what a document calls yes or no is true or false. */
+export type Choices = Required<{
+  readonly [K in keyof WorksheetChoices]: WorksheetChoices[K] extends 'no' | 'yes' | undefined
+    ? boolean
+    : WorksheetChoices[K]
+}>
+
+/** Choices with the usual ones where none was made. */
+export function fullChoices(some: WorksheetChoices | Partial<Choices> = {}): Choices {
+  const made = Object.entries(some).filter(([, value]) => value !== undefined)
+  const all = { ...usualSchool, ways: {}, asked: [], exchanges: [], ...Object.fromEntries(made) }
+  const meaning = { yes: true, no: false } as Readonly<Record<string, unknown>>
+  return Object.fromEntries(Object.entries(all).map(([name, it]) => [name, meaning[it as string] ?? it])) as never
 }
 
 const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential']

@@ -1,4 +1,4 @@
-import type { Network, Part, Sketch } from './network'
+import type { GivenQuantity, Known, Network, Part, Resistor, Sketch, Source, Terminals, Wire } from './network'
 import type { WorksheetChoices } from './school'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
@@ -8,23 +8,24 @@ export interface NetworkDocument {
   readonly title?: string
   readonly notes?: string
   readonly parts: readonly PartDocument[]
-  readonly known?: { readonly part: string; readonly quantity: string; readonly value: string | number }
+  readonly known?: AsTyped<Known>
   readonly reference?: string
   readonly sketch?: Sketch
   readonly worksheet?: WorksheetChoices
 }
 
 /** A part as it stands in a document: quantities as they were typed. */
-export interface PartDocument {
-  readonly name: string
-  readonly kind: string
-  readonly from: string
-  readonly to: string
-  readonly resistance?: string | number
-  readonly voltage?: string | number
-  readonly tolerance?: string | number
-  readonly rating?: string | number
-}
+export type PartDocument = ResistorDocument | SourceDocument | OtherDocument
+export type ResistorDocument = AsTyped<Resistor> & Without<'voltage'>
+export type SourceDocument = AsTyped<Source> & Without<'resistance'> & Kept
+type OtherDocument = AsTyped<Wire | Terminals> & Without<'resistance' | 'voltage'> & Kept
+
+type AsTyped<P> = { readonly [K in keyof P]: P[K] extends GivenQuantity | undefined ? string | number : P[K] }
+type Without<Field extends string> = { readonly [K in Field]?: undefined }
+/** What is said of a resistor stays while a part is something else. */
+type Kept = Pick<Resistor, 'tolerance' | 'rating'>
+/** A part that is not placed yet. */
+export type Unplaced<P = PartDocument> = P extends unknown ? Omit<P, 'from' | 'to'> : never
 
 /** The document of a network, every quantity as it was typed. `readNetwork` gives the same network back. */
 export function writeNetwork(network: Network): NetworkDocument {

@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui'
-import { renameNode, type BoardNode } from '@/core/sketch'
+import { renameNode, type BoardNode } from '@/core/entry'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { NodePanel } from './NodePanel'
 import type { DrawnBoard } from './useBoard'

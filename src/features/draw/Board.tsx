@@ -9,7 +9,7 @@ import {
   type ReactNode,
   type SetStateAction,
 } from 'react'
-import type { Place } from '@/core/drawing'
+import type { Coordinates } from '@/core/picture'
 import {
   drawBoard,
   moveEnd,
@@ -23,7 +23,7 @@ import {
   type Chosen,
   type Peg,
   type Stroke,
-} from '@/core/sketch'
+} from '@/core/entry'
 import { useSettings } from '@/ui/settings'
 import type { BoardActions } from './boardActions'
 import { BoardLayer } from './BoardLayer'
@@ -273,7 +273,7 @@ function Pencil({ stroke: [from, to] }: { readonly stroke: Stroke }) {
   )
 }
 
-function Band({ from, to }: { readonly from: Place; readonly to: Place }) {
+function Band({ from, to }: { readonly from: Coordinates; readonly to: Coordinates }) {
   return (
     <rect
       x={Math.min(from.x, to.x)}

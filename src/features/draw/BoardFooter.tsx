@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { CurrentPath } from '@/core'
+import type { CurrentPath } from '@/core/picture'
 
 /** Whether the current's path is shown, and which way it is told. */
 export type Tracing = 'off' | 'conventional' | 'electrons'

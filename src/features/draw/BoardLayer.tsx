@@ -1,6 +1,6 @@
 import { memo } from 'react'
-import type { LabelledPoints } from '@/core/nodes'
-import type { BoardPicture, Chosen } from '@/core/sketch'
+import type { LabelledPoints } from '@/core/structure'
+import type { BoardPicture, Chosen } from '@/core/entry'
 import { NodeDot, NodeMark } from '@/ui/NodeMark'
 import { BoardPart } from './BoardPart'
 

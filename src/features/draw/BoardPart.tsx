@@ -1,6 +1,6 @@
 import { memo } from 'react'
-import { measures } from '@/core/drawing'
-import type { BoardPart as Drawn } from '@/core/sketch'
+import { measures } from '@/core/picture'
+import type { BoardPart as Drawn } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 import { nodeLook } from '@/ui/nodeLook'
 import { Plates, Resistor, turned } from '@/ui/symbols'

@@ -1,4 +1,4 @@
-import { besideMiss, drawable, placeOf, strokeOf, type Board, type Miss } from '@/core/sketch'
+import { besideMiss, drawable, placeOf, strokeOf, type Board, type Miss } from '@/core/entry'
 import { keyOf, missText } from './missText'
 
 interface Props {

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { isNodeLabel, labelRule } from '@/core/network'
-import type { LabelledPoints } from '@/core/nodes'
+import type { LabelledPoints } from '@/core/structure'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
 

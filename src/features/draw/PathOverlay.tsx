@@ -1,6 +1,5 @@
-import type { CurrentPath } from '@/core'
-import type { Place } from '@/core/drawing'
-import { placeOf, type Board, type BoardPart } from '@/core/sketch'
+import type { CurrentPath, Coordinates } from '@/core/picture'
+import { placeOf, type Board, type BoardPart } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 
 interface Props {
@@ -51,7 +50,7 @@ export function PathOverlay({ path, board, parts, electrons }: Props) {
 }
 
 /** An arrowhead on the middle of the longest straight piece of a line. */
-function Arrow({ line }: { readonly line: readonly Place[] }) {
+function Arrow({ line }: { readonly line: readonly Coordinates[] }) {
   let best = { long: 0, x: 0, y: 0, angle: 0 }
   line.forEach((end, i) => {
     const start = line[i - 1]

@@ -1,6 +1,6 @@
 import { Copy, FlipHorizontal2, Pencil, RotateCw, Spline, Trash2 } from 'lucide-react'
 import type { PartDocument } from '@/core/network'
-import { isPlaceholder } from '@/core/sketch'
+import { isPlaceholder } from '@/core/entry'
 import { Button } from '@/ui/Button'
 import type { ChosenParts } from './useChosen'
 

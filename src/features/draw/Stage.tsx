@@ -1,5 +1,6 @@
 import { useLayoutEffect, useMemo, useRef, type RefObject } from 'react'
-import { drawSheet, type Worksheet } from '@/core'
+import { drawSheet } from '@/core/picture'
+import type { Worksheet } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 
@@ -65,7 +66,10 @@ interface Props {
 export function Stage({ worksheet, from }: Props) {
   const { figures, symbols, form } = useSettings().settings
   const place = useRef<HTMLDivElement>(null)
-  const picture = useMemo(() => drawSheet(worksheet, 0, 'reduce', figures, form), [worksheet, figures, form])
+  const picture = useMemo(
+    () => drawSheet(worksheet, worksheet.rows[0], 'reduce', figures, { form }),
+    [worksheet, figures, form],
+  )
   const labels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
   useLayoutEffect(() => slideFrom(from.current, place.current), [from])
   return (

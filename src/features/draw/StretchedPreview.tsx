@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
-import { drawSheet } from '@/core'
+import { drawSheet } from '@/core/picture'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
@@ -10,7 +10,7 @@ export function StretchedPreview() {
   const { worksheet, problems } = useOpenNetwork().worked
   const { figures, form, symbols } = useSettings().settings
   const picture = useMemo(
-    () => (worksheet ? drawSheet(worksheet, 0, 'reduce', figures, form) : null),
+    () => (worksheet ? drawSheet(worksheet, worksheet.rows[0], 'reduce', figures, { form }) : null),
     [worksheet, figures, form],
   )
   return (

@@ -1,7 +1,7 @@
 import type { PointerEvent } from 'react'
 import type { NetworkDocument } from '@/core/network'
-import type { Place } from '@/core/drawing'
-import { freeName, letterOf, placeOf, strokeText, type Stroke, type StrokeMeaning } from '@/core/sketch'
+import type { Coordinates } from '@/core/picture'
+import { freeName, letterOf, placeOf, strokeText, type Stroke, type StrokeMeaning } from '@/core/entry'
 import type { Size } from './useView'
 import { ValueField } from './ValueField'
 import { toScreen, type View } from './view'
@@ -77,13 +77,13 @@ function dragThrough(down: PointerEvent<HTMLElement>): void {
   window.addEventListener('pointerup', stop)
 }
 
-function placeOfField({ stroke, part }: Typing): Place {
+function placeOfField({ stroke, part }: Typing): Coordinates {
   const [a, b] = stroke.map(placeOf)
   return part === undefined ? b : { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
 }
 
 /** To the right of a place, or below it where there is no room, and always inside the board. */
-function besides({ x, y }: Place, { width, height }: Size) {
+function besides({ x, y }: Coordinates, { width, height }: Size) {
   const [wide, high] = [248, 72]
   const right = x + 14 + wide <= width
   return {

@@ -1,8 +1,8 @@
 import clsx from 'clsx'
 import { useRef, useState, type KeyboardEvent } from 'react'
 import { isName } from '@/core/network'
-import { quantityText, readQuantity } from '@/core/quantity'
-import { readStroke, type StrokeMeaning } from '@/core/sketch'
+import { exactOf, quantityText, readQuantity, type Ratio } from '@/core/number'
+import { readStroke, type StrokeMeaning } from '@/core/entry'
 import { toast } from '@/ui/toast'
 import { steps } from './steps'
 
@@ -124,16 +124,22 @@ export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, on
   )
 }
 
+/** What was read, to be written. */
+const amountOf = ({ value, exact }: { readonly value: number; readonly exact: Ratio }) => ({
+  value,
+  exact: exactOf(exact),
+})
+
 /** What the stroke becomes, in words. */
 function said(meaning: StrokeMeaning & { ok: true }): string {
   if (meaning.kind === 'resistor') {
     const read = readQuantity(meaning.resistance, 'Ω')
-    return read.ok && read.value > 0 ? `resistor, ${quantityText(read, 'Ω', 6)}` : 'placeholder, 0 Ω'
+    return read.ok && read.value > 0 ? `resistor, ${quantityText(amountOf(read), 'Ω', 6)}` : 'placeholder, 0 Ω'
   }
   if (meaning.kind === 'source') {
     const read = readQuantity(meaning.voltage, 'V')
     return read.ok
-      ? `source, ${quantityText(read, 'V', 6)}, + where the stroke began`
+      ? `source, ${quantityText(amountOf(read), 'V', 6)}, + where the stroke began`
       : 'source, its voltage is the question'
   }
   return meaning.kind === 'wire' ? 'wire; or 4k7, 12V, 0, ?' : 'terminals; ?V is an unknown source'

@@ -1,4 +1,4 @@
-import type { Board, Chosen, Stroke } from '@/core/sketch'
+import type { Board, Chosen, Stroke } from '@/core/entry'
 
 /** How a stroke was drawn, beside where. */
 export interface Drawing {

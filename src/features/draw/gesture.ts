@@ -1,5 +1,5 @@
-import type { Place } from '@/core/drawing'
-import { pitch, placeOf, samePeg, type Peg } from '@/core/sketch'
+import type { Coordinates } from '@/core/picture'
+import { pitch, placeOf, samePeg, type Peg } from '@/core/entry'
 import { nearestPeg } from './view'
 
 /** What lies under the pointer. */
@@ -30,10 +30,16 @@ export interface Held {
 export type Gesture =
   | { readonly state: 'idle' }
   /** Pressed, and not moved far enough to mean anything else than a tap. */
-  | { readonly state: 'pressing'; readonly on: Target; readonly at: Place; readonly held: Held }
+  | { readonly state: 'pressing'; readonly on: Target; readonly at: Coordinates; readonly held: Held }
   | { readonly state: 'stroking'; readonly from: Peg; readonly to: Peg; readonly past: boolean }
-  | { readonly state: 'banding'; readonly from: Place; readonly to: Place; readonly held: Held }
-  | { readonly state: 'moving'; readonly part: string; readonly from: Place; readonly by: Peg; readonly alone: boolean }
+  | { readonly state: 'banding'; readonly from: Coordinates; readonly to: Coordinates; readonly held: Held }
+  | {
+      readonly state: 'moving'
+      readonly part: string
+      readonly from: Coordinates
+      readonly by: Peg
+      readonly alone: boolean
+    }
   | {
       readonly state: 'reaching'
       readonly part: string
@@ -46,7 +52,7 @@ export type Gesture =
 export type Outcome =
   | { readonly kind: 'tap'; readonly on: Target; readonly held: Held }
   | { readonly kind: 'stroke'; readonly from: Peg; readonly to: Peg; readonly past: boolean }
-  | { readonly kind: 'band'; readonly from: Place; readonly to: Place; readonly held: Held }
+  | { readonly kind: 'band'; readonly from: Coordinates; readonly to: Coordinates; readonly held: Held }
   | { readonly kind: 'move'; readonly part: string; readonly by: Peg; readonly alone: boolean }
   | {
       readonly kind: 'reach'
@@ -62,12 +68,12 @@ export const idle: Gesture = { state: 'idle' }
 /** How far the pointer may shake in a tap, in pixels of the screen. */
 const shake = 5
 
-export function press(on: Target, at: Place, held: Held): Gesture {
+export function press(on: Target, at: Coordinates, held: Held): Gesture {
   return { state: 'pressing', on, at, held }
 }
 
 /** The gesture after the pointer moved to a place. The same object where nothing changed. */
-export function drag(gesture: Gesture, to: Place, zoom: number): Gesture {
+export function drag(gesture: Gesture, to: Coordinates, zoom: number): Gesture {
   switch (gesture.state) {
     case 'idle':
       return gesture
@@ -133,9 +139,9 @@ export function release(gesture: Gesture): Outcome {
 
 /** The parts of which more than half lies in a band: their middle does. */
 export function within(
-  parts: readonly { readonly name: string; readonly symbol: Place }[],
-  from: Place,
-  to: Place,
+  parts: readonly { readonly name: string; readonly symbol: Coordinates }[],
+  from: Coordinates,
+  to: Coordinates,
 ): string[] {
   const inside = (value: number, a: number, b: number) => value >= Math.min(a, b) && value <= Math.max(a, b)
   return parts
@@ -144,7 +150,7 @@ export function within(
 }
 
 /** Whether a place is near enough to its nearest peg to mean the peg. */
-export function isAtPeg(place: Place, zoom: number): boolean {
+export function isAtPeg(place: Coordinates, zoom: number): boolean {
   const { x, y } = placeOf(nearestPeg(place))
   return Math.hypot(place.x - x, place.y - y) <= Math.min(pitch * 0.4, 18 / zoom)
 }

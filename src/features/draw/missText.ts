@@ -1,4 +1,4 @@
-import type { Miss } from '@/core/sketch'
+import type { Miss } from '@/core/entry'
 
 /** What tells a miss from the others. */
 export function keyOf({ part, end }: Miss): string {

@@ -1,5 +1,5 @@
 import { sketched } from '../../../test/sketched'
-import { analyseNetwork } from '@/core'
+import { analyseNetwork } from '@/core/worksheet'
 import { readNetwork } from '@/core/network'
 import { marksOf, troublesOf } from './troubles'
 

@@ -1,6 +1,6 @@
-import type { Analysis } from '@/core'
+import type { Outcome } from '@/core/worksheet'
 import type { NetworkDocument, Problem } from '@/core/network'
-import type { FindingCode } from '@/core/nodes'
+import type { FindingCode } from '@/core/structure'
 
 const words: Readonly<Record<FindingCode, string>> = {
   shorted: 'shorted',
@@ -29,7 +29,7 @@ export interface Trouble {
 export function troublesOf(
   document: NetworkDocument,
   problems: readonly Problem[],
-  analysis: Analysis | null,
+  analysis: Pick<Outcome, 'findings'> | null,
 ): readonly Trouble[] {
   if (problems.length > 0)
     return problems.map(({ part, field, message }) => ({

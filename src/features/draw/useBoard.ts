@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from 'react'
 import { useStore } from 'zustand'
-import { roughNodes, wire, type LabelledPoints } from '@/core/nodes'
+import { roughNodes, wire, type LabelledPoints } from '@/core/structure'
 import {
   closeBoard,
   drawable,
@@ -10,7 +10,7 @@ import {
   type Board,
   type BoardPicture,
   type Miss,
-} from '@/core/sketch'
+} from '@/core/entry'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 

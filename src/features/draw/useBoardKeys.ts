@@ -7,7 +7,7 @@ import {
   type RefObject,
   type SetStateAction,
 } from 'react'
-import { jump, moveParts, placeOf, type Chosen, type Peg } from '@/core/sketch'
+import { jump, moveParts, placeOf, type Chosen, type Peg } from '@/core/entry'
 import type { BoardActions } from './boardActions'
 import { steps } from './steps'
 import type { DrawnBoard } from './useBoard'

@@ -14,8 +14,8 @@ import {
   strokeOf,
   turnParts,
   type Chosen,
-} from '@/core/sketch'
-import type { Place } from '@/core/drawing'
+} from '@/core/entry'
+import type { Coordinates } from '@/core/picture'
 import { problemText } from '@/ui/api'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useEdit } from './useBoard'
@@ -39,7 +39,7 @@ export interface ChosenParts {
  *
  * @param show brings a place of the board into sight
  */
-export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Place) => void): ChosenParts {
+export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Coordinates) => void): ChosenParts {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts)
   const edit = useEdit()

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react'
-import { measures, type Place } from '@/core/drawing'
+import { measures, type Coordinates } from '@/core/picture'
 import {
   moveEnd,
   moveParts,
@@ -10,7 +10,7 @@ import {
   type BoardPart,
   type Chosen,
   type Peg,
-} from '@/core/sketch'
+} from '@/core/entry'
 import type { BoardActions } from './boardActions'
 import { drag, idle, isAtPeg, press, release, within, type Gesture, type Target } from './gesture'
 import type { DrawnBoard } from './useBoard'
@@ -55,8 +55,8 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
   }, [view])
 
   // Dragged to its edge, the board pans along.
-  const pointer = useRef<Place | null>(null)
-  const began = useRef<Place>({ x: 0, y: 0 })
+  const pointer = useRef<Coordinates | null>(null)
+  const began = useRef<Coordinates>({ x: 0, y: 0 })
   const isDragging = gesture.state !== 'idle' && gesture.state !== 'pressing'
   const { width, height } = size
   useEffect(() => {
@@ -76,7 +76,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
     return () => cancelAnimationFrame(frame)
   }, [isDragging, width, height, onView])
 
-  const targetOf = (element: Element, at: Place): Target => {
+  const targetOf = (element: Element, at: Coordinates): Target => {
     const end = element.closest('[data-end]')
     if (end)
       return { kind: 'end', part: end.getAttribute('data-of') ?? '', end: end.getAttribute('data-end') as 'from' }
@@ -194,7 +194,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
 const tip = 8
 
 /** Whether a press on a symbol means its body, for all that its nearest peg is in reach. */
-function isOnBody({ x, y, angle, length }: BoardPart['symbol'], peg: Place, at: Place): boolean {
+function isOnBody({ x, y, angle, length }: BoardPart['symbol'], peg: Coordinates, at: Coordinates): boolean {
   const turn = (angle * Math.PI) / 180
   const along = Math.abs((peg.x - x) * Math.cos(turn) + (peg.y - y) * Math.sin(turn))
   const across = Math.abs((peg.y - y) * Math.cos(turn) - (peg.x - x) * Math.sin(turn))
@@ -202,7 +202,7 @@ function isOnBody({ x, y, angle, length }: BoardPart['symbol'], peg: Place, at: 
   return isInside || Math.hypot(at.x - peg.x, at.y - peg.y) > tip
 }
 
-export function placeIn(element: Element, { clientX, clientY }: { clientX: number; clientY: number }): Place {
+export function placeIn(element: Element, { clientX, clientY }: { clientX: number; clientY: number }): Coordinates {
   const { left, top } = element.getBoundingClientRect()
   return { x: clientX - left, y: clientY - top }
 }

@@ -1,17 +1,17 @@
 import { useRef } from 'react'
-import type { Place } from '@/core/drawing'
+import type { Coordinates } from '@/core/picture'
 import { panBy, zoomAt, type View } from './view'
 
 /** What two fingers, or the middle button, do with the view. Each answers whether the pointer is taken up by that. */
 export interface Pinch {
-  readonly down: (pointer: number, at: Place, pans: boolean) => boolean
-  readonly move: (pointer: number, at: Place) => boolean
+  readonly down: (pointer: number, at: Coordinates, pans: boolean) => boolean
+  readonly move: (pointer: number, at: Coordinates) => boolean
   readonly up: (pointer: number) => boolean
 }
 
 /** Two pointers zoom and pan the board; one that pans does so alone. */
 export function usePinch(onView: (change: (view: View) => View) => void): Pinch {
-  const pointers = useRef(new Map<number, Place>())
+  const pointers = useRef(new Map<number, Coordinates>())
   const panning = useRef<number | null>(null)
   return {
     down: (pointer, at, pans) => {
@@ -29,7 +29,7 @@ export function usePinch(onView: (change: (view: View) => View) => void): Pinch 
         return true
       }
       if (!other) return false
-      const far = (place: Place) => Math.max(20, Math.hypot(place.x - other.x, place.y - other.y))
+      const far = (place: Coordinates) => Math.max(20, Math.hypot(place.x - other.x, place.y - other.y))
       const middle = { x: (at.x + other.x) / 2, y: (at.y + other.y) / 2 }
       onView((view) =>
         panBy(zoomAt(view, far(at) / far(before), middle), { x: (at.x - before.x) / 2, y: (at.y - before.y) / 2 }),

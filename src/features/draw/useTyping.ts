@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import type { Place } from '@/core/drawing'
+import type { Coordinates } from '@/core/picture'
 import type { NetworkDocument } from '@/core/network'
 import {
   applyStroke,
@@ -13,7 +13,7 @@ import {
   type Peg,
   type Stroke,
   type StrokeMeaning,
-} from '@/core/sketch'
+} from '@/core/entry'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import type { Drawing } from './boardActions'
@@ -45,7 +45,7 @@ interface Told {
   readonly onDrawn: (end: Peg) => void
   /** A part was edited; `left` if the focus went elsewhere. */
   readonly onEdited: (before: string, after: string, left: boolean) => void
-  readonly show: (place: Place) => void
+  readonly show: (place: Coordinates) => void
 }
 
 export function useTyping({ onDrawn, onEdited, show }: Told): TypingDoors {

@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react'
-import type { Box, Place } from '@/core/drawing'
+import type { Box, Coordinates } from '@/core/picture'
 import { bringIn, fit, zoomAt, type View } from './view'
 
 export interface Size {
@@ -16,7 +16,7 @@ export interface Seen {
   readonly zoom: (factor: number) => void
   readonly fitAll: () => void
   /** Moves just so far that a place is seen. */
-  readonly show: (place: Place) => void
+  readonly show: (place: Coordinates) => void
 }
 
 const start: View = { zoom: 1, shift: { x: 120, y: 120 } }
@@ -43,7 +43,7 @@ export function useView(box: Box, laidOut: boolean): Seen {
   )
   const fitAll = useCallback(() => setSeen(fit(box, width, height)), [box, width, height])
   const show = useCallback(
-    (place: Place) => change((now) => bringIn(now, place, width, height)),
+    (place: Coordinates) => change((now) => bringIn(now, place, width, height)),
     [change, width, height],
   )
   return { view: seen ?? start, size, setSize, change, zoom, fitAll, show }

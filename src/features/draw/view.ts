@@ -1,31 +1,31 @@
-import type { Box, Place } from '@/core/drawing'
-import { pitch, type Peg } from '@/core/sketch'
+import type { Box, Coordinates } from '@/core/picture'
+import { pitch, type Peg } from '@/core/entry'
 
 /** What of the board is seen: a place (x, y) of the board stands at zoom · (x, y) + shift on the screen. */
 export interface View {
   readonly zoom: number
-  readonly shift: Place
+  readonly shift: Coordinates
 }
 
 const leastZoom = 0.15
 const mostZoom = 4
 
-export function toBoard({ zoom, shift }: View, screen: Place): Place {
+export function toBoard({ zoom, shift }: View, screen: Coordinates): Coordinates {
   return { x: (screen.x - shift.x) / zoom, y: (screen.y - shift.y) / zoom }
 }
 
-export function toScreen({ zoom, shift }: View, place: Place): Place {
+export function toScreen({ zoom, shift }: View, place: Coordinates): Coordinates {
   return { x: place.x * zoom + shift.x, y: place.y * zoom + shift.y }
 }
 
 /** The view zoomed by a factor, the board's place under `screen` staying there. */
-export function zoomAt(view: View, factor: number, screen: Place): View {
+export function zoomAt(view: View, factor: number, screen: Coordinates): View {
   const zoom = Math.min(mostZoom, Math.max(leastZoom, view.zoom * factor))
   const { x, y } = toBoard(view, screen)
   return { zoom, shift: { x: screen.x - x * zoom, y: screen.y - y * zoom } }
 }
 
-export function panBy(view: View, by: Place): View {
+export function panBy(view: View, by: Coordinates): View {
   return { ...view, shift: { x: view.shift.x + by.x, y: view.shift.y + by.y } }
 }
 
@@ -38,7 +38,7 @@ export function fit(box: Box, width: number, height: number): View {
 }
 
 /** The view moved just so far that a place is seen, with some air. */
-export function bringIn(view: View, place: Place, width: number, height: number): View {
+export function bringIn(view: View, place: Coordinates, width: number, height: number): View {
   const air = 60
   const { x, y } = toScreen(view, place)
   const by = (at: number, size: number) => (at < air ? air - at : at > size - air ? size - air - at : 0)
@@ -52,7 +52,7 @@ export function bringIn(view: View, place: Place, width: number, height: number)
  *
  * @param from where the dragging began
  */
-export function edgePull({ x, y }: Place, from: Place, width: number, height: number): Place | null {
+export function edgePull({ x, y }: Coordinates, from: Coordinates, width: number, height: number): Coordinates | null {
   const [widest, most] = [28, 9]
   const pull = (at: number, began: number, size: number) => {
     const [inside, insideAtFirst] = at < size / 2 ? [at, began] : [size - at, size - began]
@@ -65,6 +65,6 @@ export function edgePull({ x, y }: Place, from: Place, width: number, height: nu
 }
 
 /** The peg nearest to a place of the board. */
-export function nearestPeg({ x, y }: Place): Peg {
+export function nearestPeg({ x, y }: Coordinates): Peg {
   return { x: Math.round(x / pitch), y: Math.round(y / pitch) }
 }

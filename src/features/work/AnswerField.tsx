@@ -1,7 +1,8 @@
 import clsx from 'clsx'
 import { useId, useState } from 'react'
-import { answerProblem, slipNames, type Judgement, type Own, type Quantity, wordRemark } from '@/core/attempt'
-import { unitOf } from '@/core/quantity'
+import { answerProblem, slips as slipTable, type Judgement, type Own } from '@/core/learner'
+import { wordSentence } from '@/core/worksheet'
+import { unitOf, type Quantity } from '@/core/number'
 
 const signs = { right: '✓', rounded: '≈', follows: '→', wrong: '✗', refused: '✗', given: '' } as const
 const tones = {
@@ -14,7 +15,7 @@ const tones = {
 } as const
 
 /** What was said of an answer: right, right within rounding, or wrong with the reason and the slip. */
-export function Said({ judgement, now }: { readonly judgement: Judgement; readonly now?: Own['verdict'] }) {
+export function JudgementNote({ judgement, now }: { readonly judgement: Judgement; readonly now?: Own['verdict'] }) {
   const { verdict, slips, reasons } = judgement
   if (verdict === 'hint' || verdict === 'undone') return null
   const [slip] = slips
@@ -32,8 +33,8 @@ export function Said({ judgement, now }: { readonly judgement: Judgement; readon
       {stale
         ? 'it followed from a value that you have mended: mend it too'
         : slip && slip !== 'carried-wrong'
-          ? `${capital(slipNames[slip])}: ${reasons.map(wordRemark).join('; ')}`
-          : reasons.map(wordRemark).join('; ')}
+          ? `${capital(slipTable[slip].name)}: ${reasons.map(wordSentence).join('; ')}`
+          : reasons.map(wordSentence).join('; ')}
     </p>
   )
 }
@@ -108,7 +109,7 @@ export function AnswerField({ label, symbol, quantity, own, judgement, onAnswer 
             {problem}
           </p>
         ) : (
-          judgement && <Said judgement={judgement} now={own?.verdict} />
+          judgement && <JudgementNote judgement={judgement} now={own?.verdict} />
         )}
       </div>
     </div>

@@ -10,13 +10,14 @@ import {
 } from '@tanstack/react-table'
 import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
-import type { Worksheet } from '@/core'
-import { shownText, type Amount, type Unit } from '@/core/quantity'
+import type { Worksheet } from '@/core/worksheet'
+import { shownText, type Amount, type Unit } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { answerRows, columns as quantities, percent, supplyRow, type AnswerRow } from './answer'
 import { Potentials } from './Potentials'
-import type { Asked } from './WaysPopover'
+import { differs } from './Line'
+import type { AskedFor } from './WaysPopover'
 
 const RoundedBalance = dynamic(() => import('./Rounded').then((module) => module.RoundedBalance))
 const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
@@ -38,14 +39,14 @@ export const AnswerTable = memo(function AnswerTable({
   const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<SortingState>([])
   const [all, setAll] = useState(false)
-  const [asked, setAsked] = useState<Asked | null>(null)
-  const { analysis, network, reduction } = worksheet
-  const rows = useMemo(() => answerRows(analysis), [analysis])
+  const [asked, setAsked] = useState<AskedFor | null>(null)
+  const { analysis, elements, network } = worksheet
+  const rows = useMemo(() => answerRows(worksheet), [worksheet])
   const elementOf = useMemo(
-    () => new Map(reduction.leaves.map((part, id) => [network.parts[part].name, id])),
-    [reduction, network],
+    () => new Map(elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, id] as const]))),
+    [elements],
   )
-  const exactly = useMemo(() => exact && new Map(answerRows(exact.analysis).map((row) => [row.name, row])), [exact])
+  const exactly = useMemo(() => exact && new Map(answerRows(exact).map((row) => [row.name, row])), [exact])
   const columns = useMemo(
     () => [
       helper.accessor('name', { header: 'part', sortingFn: 'alphanumeric', sortDescFirst: false }),
@@ -126,6 +127,7 @@ export const AnswerTable = memo(function AnswerTable({
                   const content = flexRender(cell.column.columnDef.cell, cell.getContext())
                   const ways =
                     id !== undefined &&
+                    worksheet.derivation.whole !== null &&
                     analysis.supply.current !== null &&
                     ['voltage', 'current', 'power'].includes(cell.column.id)
                   return (
@@ -194,7 +196,7 @@ function Exactly({
   readonly paper: Amount | null
   readonly unit: Unit
 }) {
-  if (!amount || !paper || Math.abs(amount.value - paper.value) <= 1e-9 * Math.abs(amount.value)) return null
+  if (!amount || !paper || !differs(paper, amount)) return null
   return (
     <span className="block text-[11px] text-soft" data-exact-beside>
       {shownText(amount, unit, 6)}

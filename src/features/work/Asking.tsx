@@ -1,10 +1,10 @@
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { equivalentsOf } from '@/core'
-import type { Asked } from '@/core/network'
+import { equivalentsOf } from '@/core/worksheet'
+import type { AskedQuantity } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { Select } from './School'
+import { Select } from './Select'
 
 const quantities = {
   current: 'the current in',
@@ -18,7 +18,7 @@ const quantities = {
 export function Asking() {
   const { store, worked, choose } = useOpenNetwork()
   const { worksheet } = worked
-  const [quantity, setQuantity] = useState<Asked['quantity']>('current')
+  const [quantity, setQuantity] = useState<AskedQuantity['quantity']>('current')
   const [of, setOf] = useState('')
   const asked = worksheet?.choices.asked ?? []
   const things = useMemo(() => {
@@ -31,7 +31,7 @@ export function Asking() {
     return [...parts.map(({ name }) => [name, name] as const), ...equivalents]
   }, [worksheet, quantity])
   const chosen = things.some(([key]) => key === of) ? of : (things[0]?.[0] ?? '')
-  const nameOf = (it: Asked) => {
+  const nameOf = (it: AskedQuantity) => {
     if (it.quantity !== 'potential') return it.of.includes(' ') ? `(${it.of.replaceAll(' ', ', ')})` : it.of
     return worksheet?.wiring.nodes.find(({ points }) => points.includes(it.of))?.label ?? it.of
   }
@@ -71,7 +71,7 @@ export function Asking() {
         label="quantity"
         value={quantity}
         options={Object.entries(quantities)}
-        onChange={(value) => setQuantity(value as Asked['quantity'])}
+        onChange={(value) => setQuantity(value as AskedQuantity['quantity'])}
       />
       <Select label="of" value={chosen} options={things} onChange={setOf} />
       <Button className="!min-h-7 text-xs" onClick={add} disabled={chosen === ''}>

@@ -1,6 +1,5 @@
 import dynamic from 'next/dynamic'
-import type { Worksheet } from '@/core'
-import type { Formula as Tokens } from '@/core/explain'
+import type { Worksheet, Formula as Tokens } from '@/core/worksheet'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 

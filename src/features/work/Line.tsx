@@ -1,10 +1,10 @@
 import clsx from 'clsx'
-import { keystrokes, type Formula as Tokens } from '@/core/explain'
-import { shownText, type Amount, type Unit } from '@/core/quantity'
+import { amountAt, explainLine, keystrokes, unitOfLine, type Formula as Tokens, type Worksheet } from '@/core/worksheet'
+import { shownText, type Amount, type Unit } from '@/core/number'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
-/** One line of arithmetic; before its value is shown, only what is to be worked out. */
+/** One formula; before its value is shown, only what is to be worked out. */
 export function Line({
   formula,
   work,
@@ -30,6 +30,51 @@ export function Line({
       {wanted === 'yes' && work && <Keys keys={keystrokes(work).slice(0, half ? -1 : undefined)} />}
     </div>
   )
+}
+
+/** How far a line is shown. */
+export interface LineReached {
+  readonly formulas: number
+  readonly value: boolean
+}
+
+/** A line of the worksheet, as far as it is shown; on paper with the exact value beside it. */
+export function ValueLine({
+  worksheet,
+  id,
+  exact,
+  reached,
+  asSupply = false,
+}: {
+  readonly worksheet: Worksheet
+  readonly id: number
+  readonly exact?: Worksheet | null
+  /** All of it where absent. */
+  readonly reached?: LineReached
+  /** Read as the supply's. */
+  readonly asSupply?: boolean
+}) {
+  const { formulas, work } = explainLine(worksheet, id, asSupply)
+  const line = worksheet.derivation.lines[id]
+  const exactly = exact && amountAt(exact, line.quantity, line.of)
+  const off = exactly && line.amount && differs(line.amount, exactly)
+  const last = formulas.length - 1
+  return formulas
+    .slice(0, reached?.formulas)
+    .map((formula, i) => (
+      <Line
+        key={i}
+        formula={formula}
+        work={i === last ? work : undefined}
+        half={reached !== undefined && !reached.value && i === last}
+        exact={i === last && off ? { amount: exactly, unit: unitOfLine(line) } : undefined}
+      />
+    ))
+}
+
+/** Whether a value on paper differs from the exact one by more than a double's last digits. */
+export function differs(paper: Amount, exactly: Amount): boolean {
+  return Math.abs(paper.value - exactly.value) > 1e-9 * Math.abs(exactly.value)
 }
 
 function withoutValue(formula: Tokens): Tokens {

@@ -1,16 +1,15 @@
 import { useMemo } from 'react'
-import { drawSheet, explainRowDown, rowSteps, type Worksheet } from '@/core'
-import type { Box, Picture, Place } from '@/core/drawing'
+import { drawSheet, type Box, type Picture, type Coordinates } from '@/core/picture'
+import { amountAt, type Reveal, type Worksheet } from '@/core/worksheet'
 import { writeNetwork } from '@/core/network'
-import { leavesOf, outwardFrom } from '@/core/reduction'
-import { drawBoard, openBoard, type BoardPicture } from '@/core/sketch'
-import { equalText } from '@/core/quantity'
+import { insideOf, outwardFrom } from '@/core/structure'
+import { drawBoard, openBoard, type BoardPicture } from '@/core/entry'
+import { equalText } from '@/core/number'
 import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/nodeLook'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { Plates, Resistor } from '@/ui/symbols'
-import type { Reveal } from './reveal'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
 interface Loop {
@@ -23,18 +22,17 @@ interface Loop {
 }
 
 function loopsOf(worksheet: Worksheet, steps: number, text: (step: number) => string): Loop[] {
-  const { reduction, network } = worksheet
-  const leaves = reduction.leaves.length
+  const { elements, stages } = worksheet
   const within: number[] = []
-  reduction.steps.forEach(({ members }, k) => {
-    within[k] = Math.max(0, ...members.map((id) => (id < leaves ? 0 : within[id - leaves] + 1)))
+  return stages[0].steps.slice(0, steps).map(({ members, result }, step) => {
+    within[result] = Math.max(0, ...members.map((id) => (elements[id].made ? within[id] + 1 : 0)))
+    return {
+      step,
+      text: text(result),
+      inside: new Set(insideOf(worksheet, result).map((id) => elements[id].name)),
+      within: within[result],
+    }
   })
-  return reduction.steps.slice(0, steps).map(({ result }, step) => ({
-    step,
-    text: text(step),
-    inside: new Set(leavesOf(reduction, result).map((part) => network.parts[part].name)),
-    within: within[step],
-  }))
 }
 
 /** Room at the side of a loop, and below it for its name. */
@@ -44,23 +42,24 @@ const nameRoom = 15
 /** All steps on one drawing: coloured loops, nested, around the groups. */
 export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; readonly reveal: Reveal | null }) {
   const { figures, how } = useSettings().settings
-  const { reduction, elements } = worksheet
+  const { elements, stages, rows, derivation } = worksheet
   // A loop is drawn with the reason of its step, its value comes with the step's.
-  const reached = (k: number) =>
-    reveal?.reached({ stage: 0, row: rowSteps(worksheet).findIndex((steps) => steps.includes(k)), side: 'reduce' }, k)
-  const shown = reduction.steps.filter((_, k) => reached(k)?.reason ?? true).length
-  const isValued = (k: number) => {
-    const { lines = Infinity } = reached(k) ?? {}
-    return lines >= explainRowDown(worksheet, k).lines.length
+  const isShown = (step: number) => {
+    if (!reveal) return true
+    const row = rows.find(({ down }) => down.some((block) => block.step === step))
+    return row?.down.some((block, i) => block.step === step && reveal.reached(row.key, 'reduce', i).reason) ?? false
   }
-  const valued = reveal ? reduction.steps.filter((_, k) => k < shown && isValued(k)).length : reduction.steps.length
+  const shown = stages[0].steps.filter(({ result }) => isShown(result)).length
+  const isFound = reveal?.isFound
   const loops = useMemo(
     () =>
-      loopsOf(worksheet, shown, (step) => {
-        const { name, resistance } = elements[reduction.steps[step].result]
-        return step < valued ? `${name} ${equalText(resistance, 'Ω', figures)}` : name
+      loopsOf(worksheet, shown, (id) => {
+        const line = derivation.found.resistance[id]
+        const isValued = line !== undefined && (isFound?.(line) ?? true)
+        const { name } = elements[id]
+        return isValued ? `${name} ${equalText(amountAt(worksheet, 'resistance', id), 'Ω', figures)}` : name
       }),
-    [worksheet, shown, valued, elements, reduction, figures],
+    [worksheet, shown, isFound, elements, derivation, figures],
   )
   const list = loops.map(({ text }) => text).join(', ')
   return (
@@ -85,23 +84,19 @@ interface DrawnLoops {
 
 function OnStretched({ worksheet, loops, said }: DrawnLoops) {
   const { figures, symbols, flow } = useSettings().settings
-  const { reduction, wiring, network } = worksheet
+  const { elements, wiring, network } = worksheet
   const picture = useMemo(() => {
     // Blank lines below a resistor make room for the loops that lie around it, and their names.
-    const around = reduction.leaves.map((_, leaf) => outwardFrom(reduction, leaf).length - 1)
-    return drawSheet(
-      { ...worksheet, climbed: [] },
-      0,
-      'reduce',
-      figures,
-      'line',
-      (id, _quantity, text) => {
+    const around = elements.map((_, id) => outwardFrom(worksheet, id).length - 1)
+    return drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', figures, {
+      withoutOutward: true,
+      written: (text, _quantity, id) => {
         const side = '\u2007'.repeat(Math.ceil((around[id] * air) / 7))
         return `${side}${text}${side}`
       },
-      (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
-    )
-  }, [worksheet, reduction, figures])
+      roomBelow: (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
+    })
+  }, [worksheet, elements, figures])
   const boxes = useMemo(() => boxesAround(picture, loops, worksheet), [picture, loops, worksheet])
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
   return (
@@ -264,7 +259,7 @@ function broadOf({ within }: Loop): number {
   return 22 + 9 * within
 }
 
-interface PlacedName extends Place {
+interface PlacedName extends Coordinates {
   readonly loop: Loop
   readonly width: number
 }
@@ -273,7 +268,7 @@ interface PlacedName extends Place {
 function placeNames(loops: readonly Loop[], picture: BoardPicture): PlacedName[] {
   const edgeOf = (name: string) =>
     loops.reduce((most, loop) => (loop.inside.has(name) ? Math.max(most, broadOf(loop)) : most), 4) / 2
-  const around = ({ x, y }: Place, side: number): Box => ({
+  const around = ({ x, y }: Coordinates, side: number): Box => ({
     x: x - side,
     y: y - side,
     width: 2 * side,
@@ -296,8 +291,8 @@ function placeNames(loops: readonly Loop[], picture: BoardPicture): PlacedName[]
         { x: x - width / 2, y: y - away },
         { x: x - width / 2, y: y + away + 9 },
       ])
-    const boxAt = ({ x, y }: Place): Box => ({ x, y: y - 10, width, height: nameHeight })
-    const over = (place: Place) => taken.filter((box) => overlap(box, boxAt(place))).length
+    const boxAt = ({ x, y }: Coordinates): Box => ({ x, y: y - 10, width, height: nameHeight })
+    const over = (place: Coordinates) => taken.filter((box) => overlap(box, boxAt(place))).length
     const best = places.reduce((a, b) => (over(b) < over(a) ? b : a))
     taken.push(boxAt(best))
     return { loop, width, ...best }
@@ -308,14 +303,14 @@ function overlap(a: Box, b: Box): boolean {
   return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 }
 
-function wordBox(at: Place & { readonly anchor: string }, text: string): Box {
+function wordBox(at: Coordinates & { readonly anchor: string }, text: string): Box {
   const width = text.length * 6.9
   const x = at.anchor === 'middle' ? at.x - width / 2 : at.anchor === 'end' ? at.x - width : at.x
   return { x, y: at.y - 10, width, height: nameHeight }
 }
 
 /** Points along a line, a few pixels apart. */
-function pointsAlong(line: readonly Place[]): Place[] {
+function pointsAlong(line: readonly Coordinates[]): Coordinates[] {
   return line.slice(1).flatMap((end, i) => {
     const start = line[i]
     const count = Math.max(1, Math.round(Math.hypot(end.x - start.x, end.y - start.y) / 10))

@@ -1,12 +1,11 @@
 import clsx from 'clsx'
 import { X } from 'lucide-react'
-import { judgeOn, type Side, type Worksheet } from '@/core'
+import { judgeOn, wordSentence, type Row, type Side, type Worksheet } from '@/core/worksheet'
 import { floatingBar } from '@/ui/floatingBar'
-import { wordSentence } from '@/core/explain'
 
 /** Elements that were chosen in one row. */
 export interface Choice {
-  readonly sheet: number
+  readonly row: string
   readonly side: Side
   readonly ids: readonly number[]
 }
@@ -16,17 +15,17 @@ const tones = { series: 'border-reduce', parallel: 'border-reduce', neither: 'bo
 /** What the chosen elements are to each other, and why. */
 export function Pointed({
   worksheet,
-  sheet,
+  row,
   ids,
   onClose,
 }: {
   readonly worksheet: Worksheet
-  readonly sheet: number
+  readonly row: Row
   readonly ids: readonly number[]
   readonly onClose: () => void
 }) {
   const names = ids.map((id) => worksheet.elements[id].name).join(' and ')
-  const judged = ids.length > 1 ? judgeOn(worksheet, sheet, ids) : null
+  const judged = ids.length > 1 ? judgeOn(worksheet, row, ids) : null
   return (
     <div
       role="status"
@@ -38,7 +37,7 @@ export function Pointed({
     >
       <div className="flex-1">
         <p>
-          <strong className="font-mono">{names}</strong> on sheet {sheet}
+          <strong className="font-mono">{names}</strong> on sheet {row.number}
           {judged && (
             <>
               : <strong data-verdict={judged.verdict.verdict}>{judged.verdict.verdict}</strong>

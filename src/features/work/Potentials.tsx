@@ -1,5 +1,5 @@
-import type { Worksheet } from '@/core'
-import { shownText } from '@/core/quantity'
+import type { Worksheet } from '@/core/worksheet'
+import { shownText } from '@/core/number'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
 

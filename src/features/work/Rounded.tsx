@@ -1,8 +1,14 @@
 import clsx from 'clsx'
-import { accountForCheck, accountForWay, type RoundingAccount, type Worksheet } from '@/core'
-import type { Quantity, Way } from '@/core/expansion'
-import type { Formula as Tokens } from '@/core/explain'
-import { letterOf, quantityText, unitOf } from '@/core/quantity'
+import {
+  accountForCheck,
+  accountForPowers,
+  accountForWay,
+  type Formula as Tokens,
+  type Found,
+  type RoundingAccount,
+  type Worksheet,
+} from '@/core/worksheet'
+import { letterOf, quantityText, unitOf, type Quantity } from '@/core/number'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -19,35 +25,27 @@ export function RoundedCheck({
   const { figures } = useSettings().settings
   const account = accountForCheck(worksheet, step)
   const explained = account?.explained ?? false
+  const quantity = worksheet.elements[step].made?.kind === 'series' ? 'voltage' : 'current'
   return (
     <div className={clsx('mt-0.5', explained ? 'text-holds' : 'text-trouble')}>
       <span aria-label="check:">{explained ? '≈' : '✗'}</span> <Formula tokens={formula} figures={figures} />
-      {account && <AccountNote worksheet={worksheet} account={account} unit={step} />}
+      {account && <AccountNote account={account} quantity={quantity} />}
     </div>
   )
 }
 
 /** On paper another way can give another number: whether rounding explains that. */
-export function RoundedWay({
-  worksheet,
-  id,
-  quantity,
-  way,
-}: {
-  readonly worksheet: Worksheet
-  readonly id: number
-  readonly quantity: Quantity
-  readonly way: Way
-}) {
-  const account = accountForWay(worksheet, id, quantity, way)
-  const size = Math.abs(worksheet.elements[id][quantity]?.value ?? 0)
+export function RoundedWay({ worksheet, way }: { readonly worksheet: Worksheet; readonly way: Found }) {
+  if (way.quantity === 'potential') return null
+  const account = accountForWay(worksheet, way)
+  const size = Math.abs(way.amount?.value ?? 0)
   if (!account || Math.abs(account.difference) <= 1e-9 * size) return null
-  return <AccountNote worksheet={worksheet} account={account} unit={quantity} />
+  return <AccountNote account={account} quantity={way.quantity} />
 }
 
 /** Whether the powers add up to what the supply gives, on paper. */
 export function RoundedBalance({ worksheet }: { readonly worksheet: Worksheet }) {
-  const account = accountForCheck(worksheet, 'power')
+  const account = accountForPowers(worksheet)
   const given = Math.abs(worksheet.analysis.supply.power?.value ?? 0)
   if (!account || Math.abs(account.difference) <= 1e-9 * given) return <span className="text-holds">✓ adds up</span>
   return account.explained ? (
@@ -59,30 +57,26 @@ export function RoundedBalance({ worksheet }: { readonly worksheet: Worksheet })
 
 /** Whether rounding explains a difference, and which rounding brought in most of it. */
 function AccountNote({
-  worksheet,
   account: { difference, explained, most },
-  unit: at,
+  quantity,
 }: {
-  readonly worksheet: Worksheet
   readonly account: RoundingAccount
-  /** The step or quantity whose unit the difference has. */
-  readonly unit: number | 'voltage' | 'current' | 'power'
+  /** What the difference is one of. */
+  readonly quantity: Quantity
 }) {
-  const kind = typeof at === 'number' ? (worksheet.reduction.steps[at].kind === 'series' ? 'voltage' : 'current') : at
-  const text = (value: number, quantity: keyof typeof unitOf, figures: 3 | 6 = 6) =>
+  const text = (value: number, of: Quantity, figures: 3 | 6 = 6) =>
     // A difference of two written values is a short decimal, but for the last digits of a double.
-    quantityText({ value: Number(value.toPrecision(12)) }, unitOf[quantity], figures)
-  const name = most && (most.element === null ? 'the supply' : worksheet.elements[most.element].name)
+    quantityText({ value: Number(value.toPrecision(12)) }, unitOf[of], figures)
   return (
     <span className="block text-xs text-soft" data-rounding={explained ? 'explained' : 'wrong'}>
       {explained
-        ? `Equal within rounding: ${text(Math.abs(difference), kind, 3)} apart.`
-        : `${text(Math.abs(difference), kind, 3)} apart: rounding does not explain that, so something is wrong.`}
+        ? `Equal within rounding: ${text(Math.abs(difference), quantity, 3)} apart.`
+        : `${text(Math.abs(difference), quantity, 3)} apart: rounding does not explain that, so something is wrong.`}
       {explained && most && most.share > 0.05 && (
         <>
           {' '}
-          {most.share > 0.95 ? 'All' : 'Most'} of it from {letterOf[most.quantity]} of {name}, written{' '}
-          {text(most.written, most.quantity)} for {text(most.before, most.quantity)}.
+          {most.share > 0.95 ? 'All' : 'Most'} of it from {letterOf[most.quantity]} of {most.name ?? 'this way'},
+          written {text(most.written, most.quantity)} for {text(most.before, most.quantity)}.
         </>
       )}
     </span>

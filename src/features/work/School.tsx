@@ -6,6 +6,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { figuresNames, useSettings } from '@/ui/settings'
 import { schoolLabels, schoolTexts } from './names'
 import { Asking } from './Asking'
+import { Select } from './Select'
 
 const names = Object.keys(schoolTexts) as (keyof typeof schoolTexts)[]
 
@@ -67,35 +68,5 @@ export default function School() {
         </span>
       </div>
     </section>
-  )
-}
-
-export function Select({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  readonly label: string
-  readonly value: string | number
-  readonly options: readonly (readonly [string, string])[]
-  readonly onChange: (value: string) => void
-}) {
-  return (
-    <label className="flex min-w-0 flex-col gap-0.5">
-      <span className="text-soft">{label}</span>
-      <select
-        aria-label={label}
-        value={String(value)}
-        onChange={(event) => onChange(event.target.value)}
-        className="h-7 w-full min-w-0 field !px-1.5 text-ink"
-      >
-        {options.map(([option, name]) => (
-          <option key={option} value={option}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
   )
 }

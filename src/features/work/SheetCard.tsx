@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useEffect, useRef, type ReactNode } from 'react'
-import type { Side } from '@/core'
+import type { Side } from '@/core/worksheet'
 
 interface Props {
   readonly side: Side

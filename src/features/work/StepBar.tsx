@@ -1,7 +1,7 @@
 import clsx from 'clsx'
 import { ChevronsLeft, ChevronsRight, StepBack, StepForward } from 'lucide-react'
 import { useMemo } from 'react'
-import type { Stop } from '@/core'
+import type { Row, Stop } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { floatingBar } from '@/ui/floatingBar'
@@ -10,10 +10,12 @@ const parts = { reason: 'the reason', arithmetic: 'the arithmetic', value: 'the 
 
 /** Walks the worksheet one reveal at a time. */
 export function StepBar({
+  rows,
   stops,
   shown,
   onShow,
 }: {
+  readonly rows: readonly Row[]
   readonly stops: readonly Stop[]
   readonly shown: number
   readonly onShow: (count: number) => void
@@ -48,9 +50,7 @@ export function StepBar({
         {next ? (
           <>
             {shown} of {stops.length} shown; next {parts[next.part]}
-            {next.side === 'floor'
-              ? ' at the floor'
-              : next.row >= 0 && `, sheet ${next.row} ${next.side === 'reduce' ? 'down' : 'up'}`}
+            {placeOf(rows, next)}
           </>
         ) : (
           'all is shown'
@@ -70,4 +70,12 @@ export function StepBar({
       </Button>
     </div>
   )
+}
+
+/** Where the next thing stands, in words. */
+function placeOf(rows: readonly Row[], { row: key, side }: Stop): string {
+  const row = rows.find((it) => it.key === key)
+  if (row?.kind === 'supply') return ' at the floor'
+  if (row?.kind === 'exchange') return `, the exchange ${side === 'reduce' ? 'down' : 'back'}`
+  return row?.kind === 'sheet' ? `, sheet ${row.number} ${side === 'reduce' ? 'down' : 'up'}` : ''
 }

@@ -1,7 +1,7 @@
-import type { ParallelWay } from '@/core/explain'
+import type { ParallelChoice } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 
-export const parallelNames: Readonly<Record<ParallelWay, string>> = {
+export const parallelNames: Readonly<Record<ParallelChoice, string>> = {
   reciprocals: 'reciprocals',
   'product-over-sum': 'product over sum',
   'value-over-count': 'value over count',
@@ -15,8 +15,8 @@ export function StepWay({
   way,
 }: {
   readonly stepKey: string
-  readonly ways: readonly ParallelWay[]
-  readonly way: ParallelWay
+  readonly ways: readonly string[]
+  readonly way: string
 }) {
   const { chooseWay } = useOpenNetwork()
   return (
@@ -28,7 +28,7 @@ export function StepWay({
     >
       {ways.map((it) => (
         <option key={it} value={it}>
-          by {parallelNames[it]}
+          by {parallelNames[it as ParallelChoice] ?? it}
         </option>
       ))}
     </select>

@@ -1,19 +1,22 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react'
-import { stopsOf, type Side, type Worksheet } from '@/core'
+import { revealed, stopsOf, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { revealed, stopOf } from './reveal'
 import { StepBar } from './StepBar'
-import { Valley } from './Valley'
+import { placeOf, Valley } from './Valley'
 
 /** The valley, one reveal at a time. */
-export default function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; readonly row: number }) {
+export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; readonly row: string | null }) {
   const { walk, setWalk } = useOpenNetwork()
   const stops = useMemo(() => stopsOf(worksheet), [worksheet])
   const shown = Math.min(walk.shown, stops.length)
   const reveal = useMemo(() => revealed(worksheet, stops, shown), [worksheet, stops, shown])
   const show = useCallback((count: number) => setWalk({ shown: count }), [setWalk])
   const jump = useCallback(
-    (stage: number, index: number, side: Side) => show(stopOf(stops, stage, index, side)),
+    // With what comes first on this side of the row; all there is where nothing comes there.
+    (key: string, side: Side) => {
+      const at = stops.findIndex((stop) => stop.row === key && stop.side === side)
+      show(at < 0 ? stops.length : at + 1)
+    },
     [stops, show],
   )
   // What was shown last comes into view.
@@ -22,13 +25,15 @@ export default function Stepped({ worksheet, row }: { readonly worksheet: Worksh
     if (before.current === shown) return
     before.current = shown
     const stop = stops[shown - 1]
-    const place = stop?.side === 'floor' ? '#floor' : stop && `[data-row="${stop.row}"][data-side="${stop.side}"]`
-    if (place) document.querySelector(place)?.scrollIntoView({ block: 'nearest' })
+    if (!stop) return
+    const half = document.querySelector(`[data-row="${stop.row}"][data-side="${stop.side}"]`)
+    const place = half ?? document.getElementById(placeOf(stop.row))
+    place?.scrollIntoView({ block: 'nearest' })
   }, [stops, shown])
   return (
     <>
       <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
-      <StepBar stops={stops} shown={shown} onShow={show} />
+      <StepBar rows={worksheet.rows} stops={stops} shown={shown} onShow={show} />
     </>
   )
 }

@@ -4,8 +4,8 @@ import clsx from 'clsx'
 import { RotateCcw, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import type { Worksheet } from '@/core'
-import { hintFor, isDone, wordRemark, type Strength } from '@/core/attempt'
+import { wordSentence, type Worksheet } from '@/core/worksheet'
+import { hintFor, isDone, type Strength } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -15,7 +15,7 @@ import { floatingBar } from '@/ui/floatingBar'
 import { TryChoice } from './TryChoice'
 import { TryDown, TryFloor, TryPowers, TryUp } from './TryRow'
 import { TrySummary } from './TrySummary'
-import { useAttempt, type Attempt } from './useAttempt'
+import { useAttempt, type OpenAttempt } from './useAttempt'
 
 /** Larger networks are not done by hand. */
 const mostTried = 60
@@ -158,7 +158,7 @@ function TryBar({
   onUndo,
   onRestart,
 }: {
-  readonly attempt: Attempt
+  readonly attempt: OpenAttempt
   readonly done: boolean
   readonly onUndo: () => void
   readonly onRestart: () => void
@@ -183,7 +183,7 @@ function TryBar({
       {hint && (
         <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">
           {hint.sentences.map((it, i) => (
-            <p key={i}>{wordRemark(it)}</p>
+            <p key={i}>{wordSentence(it)}</p>
           ))}
         </div>
       )}

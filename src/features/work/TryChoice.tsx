@@ -1,9 +1,9 @@
 import { useState } from 'react'
-import { answerProblem, type StopReason } from '@/core/attempt'
+import { answerProblem, type StopReason } from '@/core/learner'
 import { Button } from '@/ui/Button'
-import { Said } from './AnswerField'
+import { JudgementNote } from './AnswerField'
 import { OwnSheet } from './TryRow'
-import type { Attempt } from './useAttempt'
+import type { OpenAttempt } from './useAttempt'
 
 const reasons: Readonly<Record<StopReason, string>> = {
   'supply-between': 'the supply is connected between them',
@@ -18,7 +18,7 @@ export function TryChoice({
   chosen,
   onChosen,
 }: {
-  readonly attempt: Attempt
+  readonly attempt: OpenAttempt
   readonly chosen: readonly number[]
   readonly onChosen: (ids: readonly number[]) => void
 }) {
@@ -54,7 +54,7 @@ export function TryChoice({
         onChoose={stopped ? undefined : toggle}
       />
       <div className="min-w-[15rem] flex-1">
-        {said && <Said judgement={said} />}
+        {said && <JudgementNote judgement={said} />}
         {stopped ? (
           <p className="font-semibold">Reduction stops here: other methods have to go on.</p>
         ) : (

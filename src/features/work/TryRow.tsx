@@ -1,18 +1,18 @@
 import { useMemo } from 'react'
-import type { Side } from '@/core'
-import type { Quantity } from '@/core/attempt'
-import { boxAround } from '@/core/drawing'
-import { letterOf } from '@/core/quantity'
+import type { Side } from '@/core/worksheet'
+import type { Quantity } from '@/core/number'
+import { boxAround } from '@/core/picture'
+import { letterOf } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { AnswerField, Said } from './AnswerField'
+import { AnswerField, JudgementNote } from './AnswerField'
 import { SheetCard, sightOf } from './SheetCard'
 import { drawOwn, saidOf } from './trySheet'
-import type { Attempt } from './useAttempt'
+import type { OpenAttempt } from './useAttempt'
 
 interface Row {
-  readonly attempt: Attempt
+  readonly attempt: OpenAttempt
   readonly step: number
 }
 
@@ -89,7 +89,7 @@ function Value({
   element,
   quantity,
 }: {
-  readonly attempt: Attempt
+  readonly attempt: OpenAttempt
   readonly element: number
   readonly quantity: Quantity
 }) {
@@ -107,7 +107,7 @@ function Value({
 }
 
 /** The one resistance that is left, and the supply to be found. */
-export function TryFloor({ attempt }: { readonly attempt: Attempt }) {
+export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position, worksheet } = attempt
   const [{ id }] = position.sheet.elements
   const { analysis } = worksheet
@@ -152,7 +152,7 @@ export function TryUp({ attempt, step }: Row) {
             </Button>
           ))}
         </div>
-        {carried && <Said judgement={carried} />}
+        {carried && <JudgementNote judgement={carried} />}
         <ul className="mt-1 grid gap-1.5">
           {members.map((id) => (
             <li key={id} className="flex flex-wrap items-start gap-x-3 gap-y-1">
@@ -169,7 +169,7 @@ export function TryUp({ attempt, step }: Row) {
 }
 
 /** The power of each resistor, for those who want them too. */
-export function TryPowers({ attempt }: { readonly attempt: Attempt }) {
+export function TryPowers({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position } = attempt
   return (
     <details className="mt-3 rounded-md border border-line bg-sheet px-3 py-1.5">

@@ -1,4 +1,4 @@
-import { slipNames, summarise, type Position } from '@/core/attempt'
+import { slips as slipTable, summarise, type Position } from '@/core/learner'
 
 /** What went well, and which slips occurred. */
 export function TrySummary({ position, done }: { readonly position: Position; readonly done: boolean }) {
@@ -22,7 +22,7 @@ export function TrySummary({ position, done }: { readonly position: Position; re
         <ul className="mt-1 list-disc pl-5" aria-label="Slips">
           {slips.map(({ slip, times }) => (
             <li key={slip}>
-              {slipNames[slip]}
+              {slipTable[slip].name}
               {times > 1 && ` (${times} times)`}
             </li>
           ))}

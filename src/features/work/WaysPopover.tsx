@@ -1,9 +1,9 @@
 import { Popover } from 'radix-ui'
 import { X } from 'lucide-react'
 import { useMemo } from 'react'
-import { explainRowUp, explainWays, keyOf, type Worksheet } from '@/core'
-import { wordSentence, type Explained } from '@/core/explain'
-import { equalText, shownText } from '@/core/quantity'
+import { amountAt, explainCheck, waysTo, wordSentence, type Worksheet } from '@/core/worksheet'
+import { equalText, exactText, letterOf, shownText, unitOf } from '@/core/number'
+import { elementKey, groupKind } from '@/core/structure'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { CheckLine } from './CheckLine'
@@ -11,16 +11,12 @@ import { Line } from './Line'
 import { RoundedWay } from './Rounded'
 
 /** An element whose values were asked for, and where. */
-export interface Asked {
+export interface AskedFor {
   readonly id: number
   readonly anchor: Element
 }
 
-const quantities = [
-  { quantity: 'voltage', symbol: 'V', unit: 'V' },
-  { quantity: 'current', symbol: 'I', unit: 'A' },
-  { quantity: 'power', symbol: 'P', unit: 'W' },
-] as const
+const quantities = ['voltage', 'current', 'power'] as const
 
 /** Everything about an element's values: exact fraction, every way to find them, and the check they take part in. */
 export function WaysPopover({
@@ -29,13 +25,13 @@ export function WaysPopover({
   onClose,
 }: {
   readonly worksheet: Worksheet
-  readonly asked: Asked | null
+  readonly asked: AskedFor
   readonly onClose: () => void
 }) {
-  const anchor = useMemo(() => ({ current: asked?.anchor ?? null }), [asked])
+  const anchor = useMemo(() => ({ current: asked.anchor }), [asked])
   return (
-    <Popover.Root open={asked !== null} onOpenChange={(open) => open || onClose()}>
-      {asked && <Popover.Anchor virtualRef={anchor as React.RefObject<Element>} />}
+    <Popover.Root open onOpenChange={(open) => open || onClose()}>
+      <Popover.Anchor virtualRef={anchor} />
       <Popover.Portal>
         <Popover.Content
           aria-label="Ways to these values"
@@ -43,11 +39,11 @@ export function WaysPopover({
           collisionPadding={12}
           onCloseAutoFocus={(event) => {
             event.preventDefault()
-            if (asked?.anchor instanceof SVGElement || asked?.anchor instanceof HTMLElement) asked.anchor.focus()
+            if (asked.anchor instanceof SVGElement || asked.anchor instanceof HTMLElement) asked.anchor.focus()
           }}
           className="z-40 max-h-[70vh] w-[min(30rem,92vw)] overflow-auto rounded-lg border border-edge bg-panel p-4 shadow-xl"
         >
-          {asked && <Ways worksheet={worksheet} id={asked.id} />}
+          <Ways worksheet={worksheet} id={asked.id} />
           <Popover.Close aria-label="Close" className="absolute top-2 right-2 rounded p-1.5 hover:bg-chosen-wash">
             <X size={16} aria-hidden />
           </Popover.Close>
@@ -60,18 +56,17 @@ export function WaysPopover({
 function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: number }) {
   const { figures } = useSettings().settings
   const { chooseWay } = useOpenNetwork()
-  const element: Explained | undefined = worksheet.elements[id]
-  const into = worksheet.reduction.into[id]
-  if (!element) return null
-  const up = into >= 0 ? explainRowUp(worksheet, into - worksheet.reduction.leaves.length) : null
+  const { name, into } = worksheet.elements[id]
+  const check = into !== null && worksheet.asked === null ? explainCheck(worksheet, into) : null
   return (
     <>
       <h2 className="mb-2 font-mono font-semibold">
-        {element.name} · {shownText(element.resistance, 'Ω', figures)}
+        {name} · {shownText(amountAt(worksheet, 'resistance', id), 'Ω', figures)}
       </h2>
-      {quantities.map(({ quantity, symbol, unit }) => {
-        const value = element[quantity]
-        const fraction = value?.exact ?? value?.root
+      {quantities.map((quantity) => {
+        const [symbol, unit] = [letterOf[quantity], unitOf[quantity]]
+        const value = amountAt(worksheet, quantity, id)
+        const fraction = value ? exactText(value) : undefined
         return (
           <section key={quantity} className="border-t border-line py-2">
             <h3 className="flex flex-wrap items-baseline gap-x-3">
@@ -85,37 +80,37 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
               )}
             </h3>
             <ul>
-              {explainWays(worksheet, id, quantity).map(({ name, formula, work, way, taste }, i) => (
+              {waysTo(worksheet, quantity, id).map((way, i) => (
                 <li key={i} className="mt-1.5">
                   <p className="flex flex-wrap items-center gap-x-2 text-xs text-soft">
-                    {wordSentence(name)}
+                    {wordSentence(way.name)}
                     {i === 0 && quantity !== 'power' && ' (shown in the valley)'}
-                    {i > 0 && taste !== null && (
+                    {way.choice !== null && (
                       <button
                         type="button"
                         className="min-h-6 rounded border border-edge px-1.5 text-ink hover:bg-chosen-wash"
-                        onClick={() => chooseWay(`${symbol} ${keyOf(worksheet, id)}`, taste)}
+                        onClick={() => chooseWay(`${symbol} ${elementKey(worksheet, id)}`, way.choice as string)}
                       >
                         find it this way
                       </button>
                     )}
                   </p>
-                  <Line formula={formula} work={work} />
-                  <RoundedWay worksheet={worksheet} id={id} quantity={quantity} way={way} />
+                  {way.formulas.map((formula, k) => (
+                    <Line key={k} formula={formula} work={k === way.formulas.length - 1 ? way.work : undefined} />
+                  ))}
+                  <RoundedWay worksheet={worksheet} way={way.found} />
                 </li>
               ))}
             </ul>
           </section>
         )
       })}
-      {up?.check && (
+      {check && into !== null && (
         <section className="border-t border-line pt-2">
           <h3 className="text-xs text-soft">
-            {worksheet.reduction.steps[into - worksheet.reduction.leaves.length].kind === 'series'
-              ? 'its drop takes part in'
-              : 'its current takes part in'}
+            {groupKind(worksheet, id) === 'series' ? 'its drop takes part in' : 'its current takes part in'}
           </h3>
-          <CheckLine worksheet={worksheet} step={into - worksheet.reduction.leaves.length} formula={up.check} />
+          <CheckLine worksheet={worksheet} step={into} formula={check} />
         </section>
       )}
     </>

@@ -6,7 +6,8 @@ import dynamic from 'next/dynamic'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
-import { rowSteps, withoutRounding, type Side } from '@/core'
+import { isInRounds } from '@/core/structure'
+import { withoutRounding, type Side } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
@@ -20,11 +21,11 @@ import { useArrival } from '@/ui/useArrival'
 import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
+import { Stepped } from './Stepped'
 import { Valley } from './Valley'
 
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
-const Stepped = dynamic(() => import('./Stepped'))
 const Try = dynamic(() => import('./Try'))
 const Powers = dynamic(() => import('./Powers').then((module) => module.Powers))
 const OnlyAsked = dynamic(() => import('./OnlyAsked').then((module) => module.OnlyAsked))
@@ -38,7 +39,7 @@ export function Work() {
   const { worksheet, problems } = worked
   // The table at the end of the climb follows the valley in the next moment.
   const settled = useDeferredValue(worksheet)
-  const [row, setRow] = useState(-1)
+  const [row, setRow] = useState<string | null>(null)
   const [school, setSchool] = useState(false)
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
@@ -46,28 +47,52 @@ export function Work() {
 
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const analysis = worksheet?.analysis ?? null
-  const rows = worksheet ? rowSteps(worksheet).filter((steps) => steps.length > 0).length : 0
+  // Steps are counted by the rows in which they stand.
+  const steps = useMemo(
+    () => worksheet?.rows.filter(({ down }) => down.some(({ step }) => step !== null)) ?? [],
+    [worksheet],
+  )
+  const walked = useMemo(
+    () => worksheet?.rows.filter(({ kind }) => kind !== 'known').map(({ key }) => key) ?? [],
+    [worksheet],
+  )
   const title = document.title || 'network'
-  const stepName = worksheet?.choices.order === 'rounds' ? 'round' : 'step'
+  const stepName = worksheet && isInRounds(worksheet.choices.order) ? 'round' : 'step'
   const { figures, parts: partsOpen } = settings
+  const at = steps.findIndex(({ key }) => key === row)
+  const rowHere = worksheet?.rows.find(({ key }) => key === row)
+  const placeInWords =
+    rowHere === undefined
+      ? `${steps.length} ${steps.length === 1 ? stepName : `${stepName}s`}`
+      : at >= 0
+        ? `${stepName} ${at + 1} of ${steps.length}`
+        : rowHere.kind === 'supply'
+          ? 'the supply'
+          : rowHere.kind === 'exchange'
+            ? 'the exchange'
+            : `sheet ${rowHere.number}`
 
   const saveCsv = useCallback(async () => {
-    if (!analysis) return
+    if (!worksheet) return
     const { answerCsv } = await import('./answerCsv')
-    download(fileName(title, '.csv'), 'text/csv', answerCsv(analysis))
-  }, [title, analysis])
+    download(fileName(title, '.csv'), 'text/csv', answerCsv(worksheet))
+  }, [title, worksheet])
   const copyTable = useCallback(() => {
-    if (!analysis) return
-    navigator.clipboard.writeText(answerText(analysis, figures)).then(
+    if (!worksheet) return
+    navigator.clipboard.writeText(answerText(worksheet, figures)).then(
       () => toast.success('The answer table is on the clipboard'),
       () => toast.error('The browser does not let the clipboard be used'),
     )
-  }, [analysis, figures])
+  }, [worksheet, figures])
 
   // The sheet on which the person stands.
-  const sheet = Math.max(0, Math.min(row, rows - 1))
+  const sheets = worksheet?.rows.filter(({ number }) => number !== null) ?? []
+  const standing = sheets.find(({ key }) => key === row) ?? (row === 'supply' ? sheets[sheets.length - 1] : sheets[0])
+  const sheet = standing?.number ?? 0
   const saveSheet = async (side: Side, kind: 'svg' | 'png') => {
-    const drawing = window.document.querySelector<SVGSVGElement>(`[data-row="${sheet}"][data-side="${side}"] svg[role]`)
+    const drawing = window.document.querySelector<SVGSVGElement>(
+      `[data-row="${standing?.key}"][data-side="${side}"] svg[role]`,
+    )
     if (!drawing) return void toast.error('This sheet is not drawn')
     const { exportPicture } = await import('@/ui/exportPicture')
     await exportPicture(drawing, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
@@ -75,7 +100,12 @@ export function Work() {
   const sides = analysis?.supply.current ? (['reduce', 'expand'] as const) : (['reduce'] as const)
 
   const commands = useMemo((): readonly Command[] => {
-    const step = (by: number) => () => setRow((before) => Math.max(0, Math.min(rows, before + by)))
+    const step = (by: number) => () =>
+      setRow(
+        (before) =>
+          walked[Math.max(0, Math.min(walked.length - 1, (before === null ? -1 : walked.indexOf(before)) + by))] ??
+          null,
+      )
     return [
       { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
       { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
@@ -84,22 +114,12 @@ export function Work() {
       { name: 'Copy the answer table', keys: 'c', run: copyTable },
       { name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() },
     ]
-  }, [rows, partsOpen, changeSettings, copyTable, saveCsv])
+  }, [walked, partsOpen, changeSettings, copyTable, saveCsv])
 
   return (
     <NetworkFrame
       screen="work"
-      status={
-        rows > 0 && (
-          <span className="text-xs text-bar-soft max-sm:hidden">
-            {row < 0
-              ? `${rows} ${rows === 1 ? stepName : `${stepName}s`}`
-              : row < rows
-                ? `${stepName} ${row + 1} of ${rows}`
-                : 'the supply'}
-          </span>
-        )
-      }
+      status={steps.length > 0 && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords}</span>}
       actions={
         <>
           <ModeSwitch />
@@ -145,7 +165,7 @@ export function Work() {
         <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-3 pt-2 pb-24 outline-none">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} />
-          {analysis?.arithmetic === 'float' && (
+          {worksheet?.arithmetic === 'float' && (
             <p className="mb-2 text-soft">
               This network would take too long in fractions{worksheet?.choices.carry === 'paper' && ' or on paper'}: its
               values hold to about 15 digits.
@@ -165,12 +185,12 @@ export function Work() {
                 <>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
-                  {settled?.wanted ? (
-                    <OnlyAsked wanted={settled.wanted} />
+                  {settled?.asked ? (
+                    <OnlyAsked worksheet={settled} asked={settled.asked} />
                   ) : (
                     <>
                       <AnswerTable worksheet={settled ?? worksheet} exact={exact} />
-                      {rows < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
+                      {steps.length < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
                     </>
                   )}
                 </>

@@ -1,23 +1,25 @@
-import { document, worked } from '../../../test/documents'
-import { analyse, type Analysis } from '@/core'
+import { network, worked } from '../../../test/documents'
+import { worksheetOf } from '../../../test/worked'
+import { shownText } from '@/core/number'
+import { drawSheet } from '@/core/picture'
 import { answerRows, answerText } from './answer'
 import { answerCsv } from './answerCsv'
 
-const analysis = analyse(document(worked.map((text) => text.replace('R3 M C', 'R3 C M')))) as Analysis
+const worksheet = worksheetOf(network(worked.map((text) => text.replace('R3 M C', 'R3 C M'))))
 
 test('the answer table speaks of drops, whichever way a part was listed', () => {
-  expect(answerRows(analysis)[2]).toMatchObject({
+  expect(answerRows(worksheet)[2]).toMatchObject({
     name: 'R3',
-    voltage: { exact: '32/5', text: '6.4 V' },
-    current: { exact: '8/25' },
+    voltage: { exact: { n: 32n, d: 5n } },
+    current: { exact: { n: 8n, d: 25n } },
   })
-  expect(answerRows(analysis).map(({ share }) => share)).toEqual([
+  expect(answerRows(worksheet).map(({ share }) => share)).toEqual([
     0.12, 0.08888888888888889, 0.17777777777777778, 0.5333333333333333, 0.08,
   ])
 })
 
 test('as text, columns stand in line', () => {
-  expect(answerText(analysis, 4)).toBe(
+  expect(answerText(worksheet, 4)).toBe(
     [
       'part       R       V       I         P  share of P',
       'R1     1.5 Ω  1.44 V  960 mA   1.382 W      12.0 %',
@@ -31,12 +33,23 @@ test('as text, columns stand in line', () => {
 })
 
 test('as CSV, numbers are in base units beside their fractions', () => {
-  const lines = answerCsv(analysis).split('\n')
+  const lines = answerCsv(worksheet).split('\n')
   expect(lines[0]).toBe(
     'part,resistance (Ω),resistance exact,voltage (V),voltage exact,current (A),current exact,power (W),power exact,share of power',
   )
   expect(lines[1]).toBe('R1,1.5,3/2,1.44,36/25,0.96,24/25,1.3824,864/625,0.12')
   expect(lines).toHaveLength(7)
-  const shorted = analyse(document(['E1 A B 5', 'R1 A B 0'])) as Analysis
+  const shorted = worksheetOf(network(['E1 A B 5', 'R1 A B 0']))
   expect(answerCsv(shorted).split('\n')[1]).toBe('R1,0,0,,,,,,,')
+})
+
+test('beyond a bridge the table has the values that stand on the sheets, in the direction in which they run', () => {
+  const bridge = ['E1 A D 10', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B D 4', 'R5 C D 5']
+  const turned = worksheetOf(network(bridge.map((text) => text.replace('R3 B C', 'R3 C B'))), { beyond: 'yes' })
+  const sheet = drawSheet(turned, turned.rows[0], 'expand', 4)
+  for (const row of answerRows(turned)) {
+    const { lines } = sheet.parts.find(({ label }) => label.name === row.name)?.label ?? { lines: [] }
+    expect([shownText(row.voltage, 'V', 4), shownText(row.current, 'A', 4)]).toEqual(lines)
+    expect(row.voltage?.value).toBeGreaterThan(0)
+  }
 })

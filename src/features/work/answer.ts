@@ -1,42 +1,40 @@
-import type { AnalysedPart, Analysis, Value } from '@/core'
-import { fractionOf, numberOf, quantityText, type Figures, type Unit } from '@/core/quantity'
+import { amountAt, type Outcome, type PartOutcome, type Worksheet } from '@/core/worksheet'
+import { quantityText, type Amount, type Figures, type Unit } from '@/core/number'
 
 /** A row of the answer table; amounts are null where they do not exist. */
-export interface AnswerRow extends AnalysedPart {
+export interface AnswerRow extends PartOutcome {
   /** Part of the power that the supply gives, 0 to 1; null where there is none. */
   readonly share: number | null
 }
 
-/** Every resistor, its values along the current, and its share of the total power. */
-export function answerRows(analysis: Analysis): AnswerRow[] {
+/** Every resistor, its values in the direction in which its current runs, and its share of the total power. */
+export function answerRows(worksheet: Worksheet): AnswerRow[] {
+  const { analysis, elements } = worksheet
   const total = analysis.supply.power
-  return analysis.parts
-    .filter(({ kind }) => kind === 'resistor')
-    .map((part) => ({
-      ...part,
-      voltage: part.voltage && positive(part.voltage),
-      current: part.current && positive(part.current),
-      share: total && part.power && total.value > 0 ? quotient(part.power, total) : null,
-    }))
+  const idOf = new Map(elements.flatMap(({ part }, id) => (part === null ? [] : [[part, id] as const])))
+  return analysis.parts.flatMap((part, i): AnswerRow[] => {
+    if (part.kind !== 'resistor') return []
+    const id = idOf.get(i)
+    // What carries nothing has no direction; its zeros stand in the outcome.
+    const along =
+      id === undefined
+        ? {}
+        : { voltage: amountAt(worksheet, 'voltage', id), current: amountAt(worksheet, 'current', id) }
+    const { power } = part
+    return [
+      {
+        ...part,
+        ...along,
+        share: total && power && total.value > 0 ? quotient(power.value, total.value) : null,
+      },
+    ]
+  })
 }
 
-/** Exact where both are, so that 12 % is not 12.000000000000001 %. */
-function quotient(a: Value, b: Value): number {
-  return a.exact !== undefined && b.exact !== undefined
-    ? numberOf(fractionOf(a.exact).div(fractionOf(b.exact)))
-    : a.value / b.value
-}
-
-/** The value's size: a table of answers speaks of drops, which have no sign. */
-function positive(value: Value): Value {
-  if (value.value >= 0) return value
-  return {
-    ...value,
-    value: -value.value,
-    text: value.text.replace(/^−/, ''),
-    ...(value.exact !== undefined && { exact: value.exact.slice(1) }),
-    ...(value.root !== undefined && { root: value.root.slice(1) }),
-  }
+/** A quotient without the last digits of a double, so that 12 % is not 12.000000000000001 %. */
+function quotient(a: number, b: number): number {
+  const short = Number((a / b).toPrecision(12))
+  return Math.abs(short - a / b) < 1e-15 * short ? short : a / b
 }
 
 export const columns = [
@@ -47,18 +45,9 @@ export const columns = [
 ] as const
 
 /** The table's last row: the whole. */
-export function supplyRow(analysis: Analysis): AnswerRow {
-  const source = analysis.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
-  const { voltage, current, power } = analysis.supply
-  return {
-    name: source?.name ?? 'supply',
-    kind: 'supply',
-    resistance: analysis.equivalent,
-    voltage,
-    current,
-    power,
-    share: null,
-  }
+export function supplyRow({ parts, supply, equivalent }: Outcome): AnswerRow {
+  const source = parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
+  return { name: source?.name ?? 'supply', kind: 'supply', resistance: equivalent, ...supply, share: null }
 }
 
 export function percent(share: number | null): string {
@@ -66,11 +55,11 @@ export function percent(share: number | null): string {
 }
 
 /** The table as text with aligned columns, for a report or a mail. */
-export function answerText(analysis: Analysis, figures: Figures): string {
-  const show = (value: Value | null, unit: Unit) => (value ? quantityText(value, unit, figures) : '–')
+export function answerText(worksheet: Worksheet, figures: Figures): string {
+  const show = (value: Amount | null, unit: Unit) => (value ? quantityText(value, unit, figures) : '–')
   const rows = [
     ['part', ...columns.map(({ symbol }) => symbol), 'share of P'],
-    ...[...answerRows(analysis), supplyRow(analysis)].map((row) => [
+    ...[...answerRows(worksheet), supplyRow(worksheet.analysis)].map((row) => [
       row.name,
       ...columns.map(({ key, unit }) => show(row[key], unit)),
       percent(row.share).replace('\u2009', ' '),

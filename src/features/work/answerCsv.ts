@@ -1,19 +1,17 @@
 import Papa from 'papaparse'
-import type { Analysis, Value } from '@/core'
-import { fractionOf, numberOf } from '@/core/quantity'
+import { exactText, type Amount } from '@/core/number'
+import type { Worksheet } from '@/core/worksheet'
 import { answerRows, columns, supplyRow } from './answer'
 
 /** The table as CSV: numbers in SI base units, with the exact fractions beside them. */
-export function answerCsv(analysis: Analysis): string {
-  const number = (value: Value | null) =>
-    value ? String(value.exact === undefined ? value.value : numberOf(fractionOf(value.exact))) : ''
-  const exact = (value: Value | null) => value?.exact ?? value?.root ?? ''
+export function answerCsv(worksheet: Worksheet): string {
+  const exact = (amount: Amount | null) => (amount && exactText(amount)) ?? ''
   return Papa.unparse(
-    [...answerRows(analysis), supplyRow(analysis)].map((row) => ({
+    [...answerRows(worksheet), supplyRow(worksheet.analysis)].map((row) => ({
       part: row.name,
       ...Object.fromEntries(
         columns.flatMap(({ key, unit }) => [
-          [`${key} (${unit})`, number(row[key])],
+          [`${key} (${unit})`, row[key] ? String(row[key].value) : ''],
           [`${key} exact`, exact(row[key])],
         ]),
       ),

@@ -1,11 +1,12 @@
 import type { School } from '@/core/network'
+import { orderNames, orders, type Order } from '@/core/structure'
 import { parallelNames } from './StepWay'
 
 type Texts = { readonly [K in keyof School]?: Readonly<Record<School[K], string>> }
 
 /** Every choice of how a worksheet is done, as the band above the valley words it. */
 export const schoolTexts = {
-  order: { single: 'one group a sheet', rounds: 'all there are, in rounds', pairs: 'two at a time' },
+  order: Object.fromEntries(orderNames.map((order) => [order, orders[order].name])) as Record<Order, string>,
   begin: {
     deepest: 'deepest inside',
     farthest: 'farthest from the source',

@@ -1,6 +1,6 @@
 import { network, worked } from '../../../test/documents'
 import { workOut } from '@/core'
-import { replay, type Move } from '@/core/attempt'
+import { replay, type Move } from '@/core/learner'
 import { drawOwn, saidOf } from './trySheet'
 
 const result = workOut(network(worked))

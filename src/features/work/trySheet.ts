@@ -1,7 +1,7 @@
-import { drawSheet, type Form, type Side, type Worksheet } from '@/core'
-import type { Judgement, Position, Quantity } from '@/core/attempt'
-import type { Picture } from '@/core/drawing'
-import type { Figures } from '@/core/quantity'
+import { drawSheet, type Form, type Picture } from '@/core/picture'
+import type { Judgement, Own, Position } from '@/core/learner'
+import type { Amount, Figures, Quantity } from '@/core/number'
+import type { Side, Worksheet } from '@/core/worksheet'
 
 /** A sheet of the learner's own steps, with their own values: ✗ at those that are wrong, → at those that follow. */
 export function drawOwn(
@@ -12,28 +12,40 @@ export function drawOwn(
   figures: Figures,
   form: Form,
 ): Picture {
-  const amount = (quantity: Quantity, id: number) => {
-    const value = own[quantity][id]?.value
-    return value === undefined ? null : { value }
-  }
-  const elements = names.map((name, id) => ({
-    name,
-    resistance: amount('resistance', id) ?? { value: 0 },
-    voltage: amount('voltage', id),
-    current: amount('current', id),
-    power: amount('power', id),
-  }))
+  const lines: { amount: Amount }[] = []
+  const found = (list: readonly (Own | null)[]) =>
+    list.map((it) => (it ? lines.push({ amount: { value: it.value } }) - 1 : undefined))
+  const [{ wiring, nodes }] = worksheet.stages
+  const { resistance, voltage, current, power } = own
   return drawSheet(
-    { ...worksheet, reduction, elements, climbed: [] },
-    steps,
+    {
+      ...worksheet,
+      elements: names.map((name) => ({ name })),
+      stages: [{ ...reduction, wiring, nodes, starts: reduction.leaves.map((_, leaf) => leaf), exchange: null }],
+      derivation: {
+        found: {
+          resistance: found(resistance),
+          voltage: found(voltage),
+          current: found(current),
+          power: found(power),
+          potential: [],
+        },
+        lines,
+        enters: [],
+        outwardPath: [],
+      },
+      shown: lines.map((_, id) => id),
+    },
+    { stage: 0, sheet: steps },
     side,
     // A typed value is shown as it is, not as a fraction of a double.
     figures === 'fraction' ? 6 : figures,
-    form,
-    (id, quantity, text) => {
-      const value = own[quantity][id]
-      if (!value) return ''
-      return value.verdict === 'wrong' ? `${text} ✗` : value.verdict === 'follows' ? `${text} →` : text
+    {
+      form,
+      written: (text, quantity, id) => {
+        const verdict = own[quantity][id]?.verdict
+        return verdict === 'wrong' ? `${text} ✗` : verdict === 'follows' ? `${text} →` : text
+      },
     },
   )
 }

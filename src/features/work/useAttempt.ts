@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { readMoves, replay, type Move, type Position } from '@/core/attempt'
-import { workOut, type Worksheet } from '@/core'
+import { readMoves, replay, type Move, type Position } from '@/core/learner'
+import { workOut } from '@/core'
+import type { Worksheet } from '@/core/worksheet'
 import type { Network } from '@/core/network'
 import { api, type SavedAttempt } from '@/ui/api'
 import { claimPlace } from '@/ui/saving/draft'
@@ -13,7 +14,7 @@ import { draftOf, versionedSave, type Saver, type Saving, type Version } from '@
 /** What is saved of an attempt: the network as it was tried, and the moves. */
 export type Tried = Pick<SavedAttempt, 'of' | 'moves'>
 
-export interface Attempt {
+export interface OpenAttempt {
   /** The network worked out exactly, whatever the worksheet's own way: what answers are judged by. */
   readonly worksheet: Worksheet
   readonly position: Position
@@ -67,15 +68,15 @@ async function send(id: string, version: number, content: Tried, leaving: boolea
  * The attempt of the person at a network. Every move is kept in the browser at once and on the server, so that it can
  * be taken up again; where another window went on with it, the person chooses, and the other stays within reach.
  */
-export function useAttempt(id: string, of: Worksheet): Attempt {
-  const { network, options, choices } = of
+export function useAttempt(id: string, of: Worksheet): OpenAttempt {
+  const { network, naming, choices } = of
   const worksheet = useMemo(() => {
-    const exact = workOut(network, { nodes: options.nodes, choices: { names: choices.names } })
-    return { ...('status' in exact ? of : exact), choices: { ...choices, outward: 'no', carry: 'exact' } as const }
-  }, [of, network, options.nodes, choices])
+    const exact = workOut(network, { nodes: naming, choices: { names: choices.names } })
+    return { ...('status' in exact ? of : exact), choices: { ...choices, outward: false, carry: 'exact' } as const }
+  }, [of, network, naming, choices])
   const what = useMemo(() => tried(network), [network])
   const [content, setContent] = useState<Tried>({ of: what, moves: none })
-  const [kept, setKept] = useState<Pick<Attempt, 'saving' | 'notKept'>>({ saving: null, notKept: null })
+  const [kept, setKept] = useState<Pick<OpenAttempt, 'saving' | 'notKept'>>({ saving: null, notKept: null })
   const [other, setOther] = useState<Tried | null>(null)
   const saver = useRef<Saver<Tried> | null>(null)
 

@@ -1,5 +1,5 @@
 import { Fragment } from 'react'
-import type { Worksheet } from '@/core'
+import type { Worksheet } from '@/core/worksheet'
 import type { NetworkDocument, Problem } from '@/core/network'
 
 interface Props {

@@ -1,10 +1,10 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
 import { toast } from '../toast'
-import type { Worksheet } from '@/core'
-import { applyFormula, writeFormula } from '@/core/formula'
+import type { Worksheet } from '@/core/worksheet'
+import { applyFormula, writeFormula } from '@/core/entry'
 import type { Network, NetworkDocument } from '@/core/network'
-import { wire } from '@/core/nodes'
+import { wire } from '@/core/structure'
 import { Button } from '../Button'
 import type { WorkStore } from './store'
 import { useMounted } from '../useMounted'
@@ -32,7 +32,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const written = useMemo(() => {
     if (network === null) return null
     // A large network is still being worked out elsewhere.
-    return worksheet?.network === network && !worksheet.wanted
+    return worksheet?.network === network && worksheet.asked === null
       ? writeFormula(network, worksheet.wiring, worksheet.reduction)
       : writeFormula(network, wire(network))
   }, [network, worksheet])

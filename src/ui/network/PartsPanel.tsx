@@ -3,7 +3,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import { memo, useMemo, useState, type ClipboardEvent } from 'react'
 import { useStore } from 'zustand'
 import type { PartDocument, Problem } from '@/core/network'
-import { inFormat } from '@/core/quantity'
+import { inFormat, shownText } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
@@ -130,7 +130,7 @@ export function PartsPanel() {
                     <NodeBadge node={node} label={label} />
                   </td>
                   <td className="font-mono">{joined.join(' ')}</td>
-                  <td className="text-right font-mono">{potential?.text ?? '–'}</td>
+                  <td className="text-right font-mono">{shownText(potential, 'V', 4)}</td>
                 </tr>
               ))}
             </tbody>

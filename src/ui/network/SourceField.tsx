@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useStore } from 'zustand'
-import { applySupplyText, supplyText } from '@/core/formula'
+import { applySupplyText, supplyText } from '@/core/entry'
 import type { WorkStore } from './store'
 import { useMounted } from '../useMounted'
 import { useTypedField } from './useTypedField'

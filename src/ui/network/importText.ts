@@ -1,6 +1,6 @@
 import { toast } from '../toast'
 import { readNetworkText, writeNetwork } from '@/core/network'
-import { isPiece } from '@/core/sketch'
+import { isPiece } from '@/core/entry'
 import { problemText } from '../api'
 import { pasteRows } from './pasteRows'
 import type { RefusedImport, WorkStore } from './store'

@@ -1,8 +1,9 @@
+import type { NetworkDocument } from '@/core/network'
 import { document, worked } from '../../../test/documents'
 import { addPart, changeField, isTable, removePart, valueOf } from './partRows'
 import { pasteRows } from './pasteRows'
 
-const rows = (doc: { parts: readonly { name: string; kind: string; from: string; to: string }[] }) =>
+const rows = (doc: NetworkDocument) =>
   doc.parts.map((part) => `${part.name} ${part.kind} ${part.from} ${part.to} ${valueOf(part)}`.trim())
 const one = document(['E1 A B 12 V', 'R1 A B 5'])
 

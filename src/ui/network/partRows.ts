@@ -1,5 +1,5 @@
 import type { NetworkDocument, PartDocument } from '@/core/network'
-import { freeName, removeParts, renamePart } from '@/core/sketch'
+import { freeName, removeParts, renamePart } from '@/core/entry'
 
 export type Field = 'name' | 'kind' | 'from' | 'to' | 'value'
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { isName, kinds, type NetworkDocument, type PartDocument } from '@/core/network'
-import { inFormat, readQuantity, quantityProblem } from '@/core/quantity'
-import { isSupply, letterOf } from '@/core/sketch'
+import { inFormat, readQuantity, quantityProblem } from '@/core/number'
+import { isSupply, letterOf } from '@/core/entry'
 import type { Field } from './partRows'
 
 type Column = Field | 'tolerance' | 'rating'
@@ -69,6 +69,7 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
     const cell = (field: Column) => cells[fields.indexOf(field)] ?? ''
     if (cell('from') === '' || cell('to') === '') return refused.push(`${row}: the points are missing`)
     const part = partOf(cell, freeName)
+    if (typeof part === 'string') return refused.push(`${row}: ${part}`)
     const problem = problemOf(part)
     if (problem !== null) return refused.push(`${row}: ${part.name}: ${problem}`)
     const place = placeOf.get(part.name) ?? (isSupply(part) && supplyAt >= 0 ? supplyAt : -1)
@@ -92,20 +93,21 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   return { document: { ...rest, ...(known && { known }), parts }, added, replaced, refused }
 }
 
-function partOf(cell: (field: Column) => string, freeName: (letter: string) => string): PartDocument {
+function partOf(cell: (field: Column) => string, freeName: (letter: string) => string): PartDocument | string {
   const value = inFormat(cell('value'))
   const name = cell('name')
-  const kind = cell('kind').toLowerCase() || guessKind(name, value)
-  const part = { name: name || freeName(letterOf(kind)), kind, from: cell('from'), to: cell('to') }
-  if (kind === 'source') return value === '' ? part : { ...part, voltage: value }
-  if (kind !== 'resistor') return part
+  const typed = cell('kind').toLowerCase() || guessKind(name, value)
+  const kind = kinds.find((it) => it === typed)
+  const part = { name: name || freeName(letterOf(typed)), from: cell('from'), to: cell('to') }
+  if (kind === undefined) return `${part.name}: the kind must be one of ${kinds.join(', ')}`
+  if (kind === 'source') return { ...part, kind, ...(value && { voltage: value }) }
+  if (kind !== 'resistor') return { ...part, kind }
   const [tolerance, rating] = [cell('tolerance'), cell('rating')]
-  return { ...part, resistance: value, ...(tolerance && { tolerance }), ...(rating && { rating }) }
+  return { ...part, kind, resistance: value, ...(tolerance && { tolerance }), ...(rating && { rating }) }
 }
 
 /** Why a row cannot be a part; null if it can. */
 function problemOf({ name, kind, from, to, resistance, voltage }: PartDocument): string | null {
-  if (!(kinds as readonly string[]).includes(kind)) return `the kind must be one of ${kinds.join(', ')}`
   const bad = [name, from, to].find((text) => !isName(text))
   if (bad !== undefined) return `“${bad}” cannot be a name; use 1 to 32 letters, digits or _ . - '`
   const unit = kind === 'source' ? 'V' : 'Ω'

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { exactCost, workOut, type Worksheet } from '@/core'
-import { readNetwork, type Network, type NetworkDocument, type Problem } from '@/core/network'
-import type { Naming } from '@/core/nodes'
-import type { WorksheetChoices } from '@/core/network'
+import { exactCost, type Worksheet } from '@/core/worksheet'
+import { workOut } from '@/core'
+import { readNetwork, type Network, type NetworkDocument, type Problem, type WorksheetChoices } from '@/core/network'
+import type { Naming } from '@/core/structure'
 import type { Settings } from '../settingsCookie'
 import { useMounted } from '../useMounted'
 

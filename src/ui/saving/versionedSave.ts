@@ -1,5 +1,4 @@
-import type { Answer } from '../api'
-import { problemText } from '../api'
+import { type Answer, problemText } from '../api'
 import { readDraft, type Draft, type DraftPlace } from './draft'
 import type { StorageTrouble } from './draftStorage'
 import { fingerprint } from './fingerprint'

@@ -1,5 +1,5 @@
 import { daysInBin, emptyBin, forgetOld, listBin, read, write } from '@/db'
-import { answer } from '../doors'
+import { answer } from '../answering'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,5 +1,5 @@
 import { logbookText } from '@/server/cards'
-import { answer, JsonText, logbookQuery, readQuery } from '../doors'
+import { answer, JsonText, logbookQuery, readQuery } from '../answering'
 
 export const dynamic = 'force-dynamic'
 

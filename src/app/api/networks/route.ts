@@ -1,5 +1,5 @@
 import { createNetwork, findNetworks, listInBatches, read, write } from '@/db'
-import { answer, JsonText, readBody, recordText } from '../doors'
+import { answer, JsonText, readBody, recordText } from '../answering'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,5 +1,5 @@
 import { emptyBin, write } from '@/db'
-import { answer, notInBin, type Context } from '../../doors'
+import { answer, notInBin, type Context } from '../../answering'
 
 /** Deletes one network for good: 204. */
 export function DELETE(request: Request, { params }: Context): Promise<Response> {

@@ -1,5 +1,5 @@
 import { deleteNetwork, findNetwork, read, saveNetwork, write } from '@/db'
-import { answer, conflict, JsonText, missing, readBody, recordText, type Context } from '../../doors'
+import { answer, conflict, JsonText, missing, readBody, recordText, type Context } from '../../answering'
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return answer(request, async () => {

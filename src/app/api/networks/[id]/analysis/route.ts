@@ -1,8 +1,8 @@
-import type { ArithmeticName } from '@/core'
+import type { ArithmeticName } from '@/core/worksheet'
 import { findText, read } from '@/db'
 import { onThread } from '@/server/pool'
 import { analyseIfQuick } from '@/server/task'
-import { analysisQuery, answer, JsonText, missing, readQuery, type Context } from '../../../doors'
+import { analysisQuery, answer, JsonText, missing, readQuery, type Context } from '../../../answering'
 
 /** The analysis of a kept network; `?arithmetic=` and `?order=` as on the command line. 422 where it takes too long. */
 export function GET(request: Request, { params }: Context): Promise<Response> {

@@ -1,5 +1,5 @@
 import { findAttempt, isThere, read, saveAttempt, write, type AttemptRow } from '@/db'
-import { answer, conflict, JsonText, missing, readBody, type Context } from '../../../doors'
+import { answer, conflict, JsonText, missing, readBody, type Context } from '../../../answering'
 
 const attemptText = ({ of, moves, version }: AttemptRow) =>
   `{"of":${JSON.stringify(of)},"moves":${moves},"version":${version}}`

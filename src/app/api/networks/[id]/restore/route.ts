@@ -1,5 +1,5 @@
 import { restoreNetwork, write } from '@/db'
-import { answer, JsonText, notInBin, recordText, type Context } from '../../../doors'
+import { answer, JsonText, notInBin, recordText, type Context } from '../../../answering'
 
 /** Takes a network out of the bin: the record. */
 export function POST(request: Request, { params }: Context): Promise<Response> {

@@ -1,0 +1,128 @@
+import {
+  readNetwork,
+  type NetworkDocument,
+  type PartDocument,
+  type ResistorDocument,
+  type Unplaced,
+} from '../../network'
+import { wire } from '../../structure'
+import { readFormula, type FormulaProblem } from './read'
+import { resistorsOf, type FormulaTree } from './tree'
+import { writeFormula } from './write'
+
+export type AppliedFormula =
+  | {
+      readonly ok: true
+      readonly document: NetworkDocument
+      /** Names of parts that are no longer there. */
+      readonly gone: readonly string[]
+      /** Another structure: resistors, wires and where they were drawn are replaced. */
+      readonly rebuilt: boolean
+    }
+  | { readonly ok: false; readonly problem: FormulaProblem }
+
+/**
+ * Makes a document be what a formula says. Where only names and values differ, everything else stays: points, wires,
+ * what carries nothing, the sketch. Another structure replaces resistors and wires; the source, title, notes, and
+ * the tolerance and rating of resistors that keep their name stay.
+ */
+export function applyFormula(document: NetworkDocument, text: string): AppliedFormula {
+  const read = readFormula(text)
+  if (!read.ok) return read
+  const network = readNetwork(document)
+  const written = network.ok ? writeFormula(network.network, wire(network.network)) : null
+  if (written && written.shape === shapeOf(read.tree))
+    return { ok: true, document: inPlace(document, written.resistors, read.tree), gone: [], rebuilt: false }
+  return rebuilt(document, read.tree)
+}
+
+function shapeOf(tree: FormulaTree): string {
+  // Innermost last in `order`, so that members are ready when their group is written.
+  const order: FormulaTree[] = [tree]
+  for (const it of order) if (it.kind !== 'resistor') order.push(...it.members)
+  const shapes = new Map<FormulaTree, string>()
+  for (const it of order.reverse()) {
+    if (it.kind === 'resistor') shapes.set(it, '·')
+    else {
+      const inside = it.members.map((member) => {
+        const shape = shapes.get(member) as string
+        return it.kind === 'parallel' && member.kind === 'series' ? `(${shape})` : shape
+      })
+      shapes.set(it, inside.join(it.kind === 'series' ? '+' : '∥'))
+    }
+  }
+  return shapes.get(tree) as string
+}
+
+function inPlace(document: NetworkDocument, resistors: readonly number[], tree: FormulaTree): NetworkDocument {
+  const parts = [...document.parts]
+  const renamed = new Map<string, string>()
+  resistorsOf(tree).forEach(({ name, typed }, i) => {
+    const part = parts[resistors[i]] as ResistorDocument
+    renamed.set(part.name, name ?? part.name)
+    parts[resistors[i]] = { ...part, name: name ?? part.name, resistance: typed }
+  })
+  const { known } = document
+  return { ...document, parts, ...(known && { known: { ...known, part: renamed.get(known.part) ?? known.part } }) }
+}
+
+function rebuilt(document: NetworkDocument, tree: FormulaTree): AppliedFormula {
+  const kept = document.parts.filter(({ kind }) => kind === 'source' || kind === 'terminals')
+  const supply: PartDocument = kept[0] ?? { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' }
+  const before = new Map(document.parts.filter((part) => part.kind === 'resistor').map((part) => [part.name, part]))
+  const taken = new Set([supply.name, ...resistorsOf(tree).flatMap(({ name }) => name ?? [])])
+  let number = 0
+  const nextName = (): string => {
+    do number += 1
+    while (taken.has(`R${number}`))
+    taken.add(`R${number}`)
+    return `R${number}`
+  }
+
+  // Points as numbers first: 0 is the + end, 1 the − end.
+  let points = 2
+  const placed: { part: Unplaced<ResistorDocument>; from: number; to: number }[] = []
+  const open: { tree: FormulaTree; from: number; to: number }[] = [{ tree, from: 0, to: 1 }]
+  for (let it = open.pop(); it; it = open.pop()) {
+    const { tree: here, from, to } = it
+    if (here.kind === 'resistor') {
+      const name = here.name ?? nextName()
+      placed.push({ part: { ...before.get(name), name, kind: 'resistor', resistance: here.typed }, from, to })
+      continue
+    }
+    let at = from
+    const inside = here.members.map((member, i) => {
+      if (here.kind === 'parallel') return { tree: member, from, to }
+      const next = i === here.members.length - 1 ? to : points++
+      const placedAt = { tree: member, from: at, to: next }
+      at = next
+      return placedAt
+    })
+    open.push(...inside.reverse())
+  }
+
+  const names = pointNames(placed, points)
+  const parts = [
+    { ...supply, from: names[0], to: names[1] },
+    ...placed.map(({ part, from, to }): PartDocument => ({ ...part, from: names[from], to: names[to] })),
+  ]
+  const there = new Set(parts.map(({ name }) => name))
+  const gone = document.parts.map(({ name }) => name).filter((name) => !there.has(name))
+  const { sketch: _sketch, reference: _reference, ...rest } = document
+  return { ok: true, document: { ...rest, parts }, gone, rebuilt: true }
+}
+
+/** The names that points are given, by their number from 0: A … Z, P27, P28 …. */
+export function pointName(i: number): string {
+  return i < 26 ? String.fromCharCode(65 + i) : `P${i + 1}`
+}
+
+/** A, B, C… as the current meets the points, then P27, P28…; the − end has the last. */
+function pointNames(placed: readonly { from: number; to: number }[], points: number): string[] {
+  const names: string[] = []
+  let used = 0
+  for (const point of placed.flatMap(({ from, to }) => [from, to]))
+    if (point !== 1 && names[point] === undefined) names[point] = pointName(used++)
+  names[1] = pointName(points - 1)
+  return names
+}

@@ -1,0 +1,33 @@
+/**
+ * In: a network document. Out: where everything stands on the drawing board, and the document after a stroke of the
+ * pencil. Textbooks: “the schematic as it was drawn”.
+ */
+export { closeBoard, drawable, freeName, openBoard, pointAt, strokeOf, type Board } from './board'
+export { jump, pegsOn } from './jump'
+export { pegKey, samePeg, type Peg, type Stroke } from './peg'
+export { flipParts, moveEnd, moveParts, removeParts, renameNode, renamePart, turnParts, type Chosen } from './edit'
+export { newDrawing } from './given'
+export {
+  applyStroke,
+  asTyped,
+  changePart,
+  isPlaceholder,
+  isSupply,
+  initialOf as letterOf,
+  readStroke,
+  strokeText,
+  type StrokeMeaning,
+} from './meaning'
+export { besideMiss, findMisses, mendMiss, type Miss } from './misses'
+export {
+  drawBoard,
+  hopRadius,
+  pitch,
+  placeOf,
+  type BoardNode,
+  type BoardPart,
+  type BoardPicture,
+  type Vertex,
+} from './picture'
+export { copyPiece, isPiece, pastePiece } from './piece'
+export { drawStrokes } from './strokes'

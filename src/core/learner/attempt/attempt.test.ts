@@ -1,0 +1,213 @@
+import { network, networkOf, worked } from '../../../../test/documents'
+import { Learner, worksheetOf } from '../../../../test/learner'
+import { randomNetwork } from '../../../../test/randomNetwork'
+import { findGroups } from '../../structure'
+import { wordSentence } from '../../worksheet'
+import { answerProblem, goalsOf, hintFor, isDone, readAnswer, replay, summarise, type Strength } from './index'
+
+const said = (judgement: { reasons: readonly Parameters<typeof wordSentence>[0][] }) =>
+  judgement.reasons.map(wordSentence)
+
+describe('answers are read as people type them', () => {
+  test.each([
+    ['12.5', 12.5, 3],
+    ['4k7', 4700, 2],
+    ['-0.32 A', -0.32, 2],
+    ['320 mA', 0.32, 3],
+    ['0.0050', 0.005, 2],
+    ['25/2 Ω', 12.5, Infinity],
+    ['1e3', 1000, 1],
+  ])('%s', (text, value, digits) => {
+    expect(readAnswer(text)).toMatchObject({ value, digits })
+  })
+  test('what is no number is told with what would be accepted', () => {
+    expect(readAnswer('about ten')).toBeNull()
+    expect(answerProblem('about ten', 'voltage')).toContain('write it like 12, 13.8 V')
+    expect(answerProblem('3 Ω', 'voltage')).toContain('wrong unit')
+    expect(answerProblem('3 A', 'voltage')).toBeNull() // volts and amperes exchanged is a slip, not a typing mistake
+    expect(answerProblem('−3 V', 'voltage')).toBeNull()
+  })
+})
+
+describe('right answers', () => {
+  test('in any valid order, by any way, rounded as they go, are never called wrong', () => {
+    let answers = 0
+    for (let seed = 0; seed < 150; seed++) {
+      const learner = new Learner(networkOf(randomNetwork(seed, 2 + (seed % 9))), seed, 3 + (seed % 2))
+      learner.reduce()
+      const { reduction, sheet } = learner.position
+      expect(sheet.elements.length).toBe(1)
+      learner.supply()
+      for (const { kind, members, result } of [...reduction.steps].reverse()) {
+        const shared = kind === 'series' ? 'current' : 'voltage'
+        const other = kind === 'series' ? 'voltage' : 'current'
+        const carried = learner.own(shared, result)
+        if (learner.random() < 0.5) learner.do({ do: 'carry', element: result, quantity: shared })
+        else for (const id of members) learner.type(id, shared, carried)
+        const R = members.map((id) => learner.own('resistance', id))
+        const whole = learner.own(other, result)
+        const total = learner.own('resistance', result)
+        members.forEach((id, i) => {
+          const ways = [
+            kind === 'series' ? carried * R[i] : carried / R[i],
+            kind === 'series' ? (whole * R[i]) / total : (whole * total) / R[i],
+            ...(i > 0 ? [learner.own(other, members[0]) * (kind === 'series' ? R[i] / R[0] : R[0] / R[i])] : []),
+          ]
+          // The last one by what the others leave, when nothing much is lost in the difference.
+          const rest = whole - members.slice(0, i).reduce((sum, id2) => sum + learner.own(other, id2), 0)
+          if (i > 0 && i === members.length - 1 && rest > whole / 20) ways.push(rest)
+          learner.type(id, other, learner.pick(ways))
+        })
+      }
+      for (let leaf = 0; leaf < reduction.leaves.length; leaf++)
+        learner.type(leaf, 'power', learner.own('current', leaf) ** 2 * learner.own('resistance', leaf))
+      const { judgements } = learner.position
+      answers += judgements.length
+      for (const { verdict, move } of judgements)
+        expect([['right', 'rounded'].includes(verdict), seed, move]).toEqual([true, seed, move])
+      expect(isDone(learner.worksheet, learner.position)).toBe(true)
+    }
+    expect(answers).toBeGreaterThan(3000)
+  })
+
+  test('exact fractions are right, three figures are right, two are right within rounding', () => {
+    const learner = new Learner(network(['E1 A B 12', 'R1 A B 10', 'R2 A B 13']), 1)
+    const group = { do: 'combine', members: [0, 1], kind: 'parallel' } as const
+    const verdicts = ['130/23', '5.65', '5.652 Ω', '0.00565k', '5.7', '5.64', '5.8', '6'].map(
+      (answer) => replay(learner.worksheet, [{ ...group, answer }]).judgements[0].verdict,
+    )
+    expect(verdicts).toEqual(['right', 'right', 'right', 'right', 'rounded', 'rounded', 'wrong', 'wrong'])
+  })
+})
+
+describe('what is no group', () => {
+  const worksheet = worksheetOf(network(worked))
+  const combine = (members: number[], kind: 'series' | 'parallel', answer = '30') =>
+    replay(worksheet, [{ do: 'combine', members, kind, answer }]).judgements[0]
+  test('a junction between, nothing shared, the wrong kind', () => {
+    expect(combine([0, 1], 'series')).toMatchObject({ verdict: 'refused', slips: ['junction-between'] })
+    expect(said(combine([0, 1], 'series'))[0]).toBe('R1 and R2 share node 2, but R4 leaves from it')
+    expect(combine([0, 4], 'series')).toMatchObject({ verdict: 'refused', slips: ['apart'] })
+    expect(combine([1, 2], 'parallel')).toMatchObject({ verdict: 'refused', slips: ['kind'] })
+  })
+  test('a part on the path that was left out', () => {
+    const path = worksheetOf(network(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'R3 C D 3']))
+    const [left] = replay(path, [{ do: 'combine', members: [0, 2], kind: 'series', answer: '4' }]).judgements
+    expect([left.verdict, left.slips, said(left)]).toEqual([
+      'refused',
+      ['left-out'],
+      ['R2 lies between them on the same path: take it along'],
+    ])
+  })
+})
+
+describe('an error carried forward', () => {
+  const learner = () => new Learner(network(worked), 3)
+  test('is judged on the learner’s own value, marked, until it is mended', () => {
+    const it = learner()
+    expect(it.do({ do: 'combine', members: [1, 2], kind: 'series', answer: '40' }).verdict).toBe('wrong')
+    // On their own 40 Ω: 40 ‖ 15 is 10.91 Ω.
+    const step = it.do({ do: 'combine', members: [5, 3], kind: 'parallel', answer: '10.91' })
+    expect([step.verdict, said(step)]).toEqual([
+      'follows',
+      ['right on your own earlier value, which is still to be mended'],
+    ])
+    const slip = it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '55' })
+    expect(slip).toMatchObject({ verdict: 'wrong', slips: expect.arrayContaining(['added']) })
+    it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '10.91' })
+    expect(it.do({ do: 'value', element: 5, quantity: 'resistance', answer: '30' }).verdict).toBe('right')
+    // What followed from the wrong value is to be mended too.
+    expect(it.position.own.resistance[6]).toMatchObject({ typed: '10.91', verdict: 'wrong' })
+    expect(it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '10' }).verdict).toBe('right')
+    expect(summarise(it.position)).toMatchObject({ right: 2, follows: 2, wrong: 2, mended: 2 })
+  })
+})
+
+describe('a bridge', () => {
+  const worksheet = worksheetOf(
+    network(['E1 A E 5', 'R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k']),
+  )
+  const stop = (members: number[], why: 'no-group' | 'shorted' = 'no-group') =>
+    replay(worksheet, [{ do: 'stop', members, why }])
+  test('the right answer is that reduction stops, and why', () => {
+    const right = stop([1, 2, 3, 4, 5])
+    expect(right.judgements[0].verdict).toBe('right')
+    expect(isDone(worksheet, right)).toBe(true)
+    expect(stop([0, 1, 2, 3, 4, 5]).judgements[0].slips).toEqual(['not-the-bridge'])
+    expect(said(stop([0, 1, 2, 3, 4, 5]).judgements[0])[0]).toContain('R1')
+    expect(stop([1, 2]).judgements[0].verdict).toBe('wrong')
+    expect(stop([1, 2, 3, 4, 5], 'shorted').judgements[0].verdict).toBe('wrong')
+  })
+  test('stopping while a group is left is too early', () => {
+    const [early] = replay(worksheetOf(network(worked)), [{ do: 'stop', members: [1, 2], why: 'no-group' }]).judgements
+    expect(early).toMatchObject({ verdict: 'wrong', slips: ['stopped-early'] })
+  })
+})
+
+describe('hints', () => {
+  test('in three strengths: where to look, what to do, the step itself', () => {
+    const worksheet = worksheetOf(network(worked))
+    const hint = (strength: Strength, moves: Parameters<typeof replay>[1] = []) =>
+      hintFor(worksheet, replay(worksheet, moves), strength)?.sentences.map(wordSentence)
+    expect(hint(1)).toEqual(['look at what lies between nodes 2, 3 and 4'])
+    expect(hint(3)).toEqual([
+      'look at what lies between nodes 2, 3 and 4',
+      'R2 and R3 are in series: one path, so their resistances add',
+      'combine R2 and R3: 30 Ω',
+    ])
+    const wrong = [{ do: 'combine', members: [1, 2], kind: 'series', answer: '40' }] as const
+    expect(hint(1, wrong)).toEqual(['first look at R2+3 again: its value is not right'])
+  })
+  test('followed to the end they solve every network', () => {
+    for (let seed = 0; seed < 40; seed++) {
+      const learner = new Learner(networkOf(randomNetwork(seed, 1 + (seed % 9))), seed)
+      for (let left = 200; !isDone(learner.worksheet, learner.position); left--) {
+        const hint = hintFor(learner.worksheet, learner.position, 3)
+        if (!hint || left === 0) throw new Error(`no way on in network ${seed}`)
+        const value = String(hint.sentences[2].slots.value)
+        const [element] = hint.elements
+        if (hint.sentences[2].slots.members !== undefined && hint.sentences[2].slots.value !== undefined) {
+          const [group] = findGroups(learner.position.sheet)
+          learner.do({ do: 'combine', ...group, answer: value })
+        } else {
+          const quantity = value.endsWith('V') ? 'voltage' : 'current'
+          learner.do({ do: 'value', element, quantity, answer: value })
+        }
+      }
+      expect(summarise(learner.position).wrong).toBe(0)
+    }
+  })
+})
+
+test('only what was asked for has to be found', () => {
+  const learner = new Learner(network(worked, { worksheet: { asked: [{ quantity: 'current', of: 'R3' }] } }), 2)
+  const worksheet = {
+    ...learner.worksheet,
+    choices: { ...learner.worksheet.choices, asked: [{ quantity: 'current', of: 'R3' }] as const },
+  }
+  expect(goalsOf(worksheet, learner.position)).toEqual([{ element: 2, quantity: 'current' }])
+  learner.do({ do: 'value', element: 2, quantity: 'current', answer: '320 mA' })
+  expect(isDone(worksheet, learner.position)).toBe(true)
+})
+
+test('a step taken back opens its equivalent again', () => {
+  const learner = new Learner(network(worked), 2)
+  learner.combine({ kind: 'series', members: [1, 2] })
+  expect(learner.do({ do: 'undo' }).verdict).toBe('undone')
+  expect(learner.position.sheet.elements.map(({ id }) => id).sort()).toEqual([0, 1, 2, 3, 4])
+  learner.combine({ kind: 'series', members: [1, 2] })
+  learner.reduce()
+  expect(learner.position.sheet.elements.length).toBe(1)
+})
+
+test('moves that do not fit the network are passed over', () => {
+  const worksheet = worksheetOf(network(worked))
+  const moves = [
+    { do: 'combine', members: [1, 99], kind: 'series', answer: '30' },
+    { do: 'value', element: 44, quantity: 'voltage', answer: '3' },
+    { do: 'value', element: 1, quantity: 'resistance', answer: '3' },
+    { do: 'carry', element: 0, quantity: 'voltage' },
+    { do: 'undo' },
+  ] as const
+  expect(replay(worksheet, moves).judgements).toEqual([])
+})

@@ -1,8 +1,0 @@
-/**
- * In: a network. Out: its nodes, numbered as the current meets them, which parts carry none and why.
- * Textbooks: “label the nodes”, “redraw the circuit”.
- */
-export { wire, type Idle, type Node, type Wiring } from './wiring'
-export { finding, type Finding, type FindingCode } from './finding'
-export { blocks } from './blocks'
-export { roughNodes, type LabelledPoints, type Naming } from './labels'

@@ -1,0 +1,20 @@
+/**
+ * In: a text or number as a person typed it. Out: an exact value in SI base units; and back, an amount
+ * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
+ */
+export { letterOf, unitOf, type Quantity, type Unit } from './unit'
+export { exactOf, nearestNumber, type Exact, type Ratio } from './ratio'
+export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
+export {
+  digitsOfRatio,
+  equalText,
+  exactText,
+  figureCount,
+  quantityText,
+  shownText,
+  writeQuantity,
+  type Amount,
+  type Figures,
+  type ShownUnit,
+  type WrittenQuantity,
+} from './write'

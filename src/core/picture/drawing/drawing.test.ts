@@ -1,0 +1,182 @@
+import { networkOf, network, worked } from '../../../../test/documents'
+import { ladder, randomNetwork } from '../../../../test/randomNetwork'
+import { worksheetOf as sheet } from '../../../../test/worked'
+import type { Figures } from '../../number'
+import type { Side, Worksheet } from '../../worksheet'
+import { drawSheet as draw, type Form } from '..'
+import { boxAround, type Box, type Picture, type PlacedPart } from './index'
+
+/** A worksheet's sheet after so many steps. */
+const drawSheet = (of: Worksheet, steps: number, side: Side, figures: Figures, form?: Form) =>
+  draw(of, { stage: 0, sheet: steps }, side, figures, { form })
+
+function overlaps(a: Box, b: Box): boolean {
+  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+}
+
+/** What is drawn of a part: its name, its symbol with + before and arrow behind it, its values. */
+function inkOf({ label, left, right, y, box }: PlacedPart): Box[] {
+  const middle = (left + right) / 2
+  const wide = label.name.length * 7
+  return [
+    { x: middle - wide / 2, y: box.y, width: wide, height: 11 },
+    { x: left - 5, y: y - 7, width: right - left + 13, height: 14 },
+    { x: box.x, y: y + 11, width: box.width, height: box.y + box.height - y - 11 },
+  ]
+}
+
+/** Whatever overlaps or sticks out; empty for a good drawing. */
+function clashes(picture: Picture): string[] {
+  const found: string[] = []
+  const parts = [...picture.parts, ...picture.aside]
+  const inside = { x: 0, y: 0, width: picture.width, height: picture.height }
+  parts.forEach(({ box, label }, i) => {
+    const sticksOut = box.x < 0 || box.y < 0 || box.x + box.width > inside.width || box.y + box.height > inside.height
+    if (sticksOut) found.push(`${label.name} sticks out`)
+    for (const other of parts.slice(i + 1))
+      if (overlaps(box, other.box)) found.push(`${label.name} on ${other.label.name}`)
+  })
+  // Node labels stand clear of the parts' labels and of each other.
+  const marks = picture.nodes.map(({ x, y }) => ({ x: x - 7.5, y: y - 7.5, width: 15, height: 15 }))
+  marks.forEach((mark, i) => {
+    for (const part of parts)
+      if (inkOf(part).some((ink) => overlaps(mark, ink)))
+        found.push(`node ${picture.nodes[i].node} on ${part.label.name}`)
+    for (const other of marks.slice(i + 1))
+      if (overlaps(mark, other)) found.push(`node ${picture.nodes[i].node} on a node`)
+  })
+  // No line runs through a symbol.
+  for (const { points } of picture.lines) {
+    const [a, b] = points
+    const line = {
+      x: Math.min(a.x, b.x),
+      y: Math.min(a.y, b.y),
+      width: Math.abs(a.x - b.x) || 0.1,
+      height: Math.abs(a.y - b.y) || 0.1,
+    }
+    for (const { left, right, y, label } of parts) {
+      if (overlaps({ x: left + 1, y: y - 7, width: right - left - 2, height: 14 }, line))
+        found.push(`a line through ${label.name}`)
+    }
+  }
+  return found
+}
+
+test('series stand side by side, parallel one above the other', () => {
+  const picture = drawSheet(sheet(network(worked)), 0, 'reduce', 4)
+  const at = (name: string) => {
+    const part = picture.parts.find(({ label }) => label.name === name)
+    if (!part) throw new Error(name)
+    return part
+  }
+  expect(at('R2').y).toBe(at('R3').y)
+  expect(at('R2').right).toBeLessThan(at('R3').left)
+  expect(at('R4').y).toBeGreaterThan(at('R2').y)
+  expect(at('R1').right).toBeLessThan(at('R2').left)
+  expect(at('R3').right).toBeLessThan(at('R5').left)
+  expect(at('R1').y).toBe(at('R5').y)
+  expect(at('R2').label.lines).toEqual(['10\u2009Ω'])
+  expect(picture.nodes.map(({ node }) => node).sort()).toEqual([0, 1, 2, 3, 4])
+  expect(boxAround(picture, [99])).toBeNull()
+})
+
+test('nothing overlaps in random networks up to 40 parts, on any sheet, on either side', () => {
+  for (let seed = 0; seed < 40; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 1 + seed, { clutter: seed % 2 === 1 })))
+    for (let steps = 0; steps <= worksheet.reduction.steps.length; steps += 1 + (seed >> 3)) {
+      expect(clashes(drawSheet(worksheet, steps, 'reduce', 4))).toEqual([])
+      expect(clashes(drawSheet(worksheet, steps, 'expand', 6))).toEqual([])
+    }
+  }
+  expect(clashes(drawSheet(sheet(networkOf(ladder(40))), 0, 'expand', 4))).toEqual([])
+})
+
+test('a bridge is drawn too, with a bar for each node', () => {
+  const bridge = ['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5', 'R6 A Z 1']
+  const picture = drawSheet(sheet(network(bridge)), 0, 'reduce', 4)
+  expect(clashes(picture)).toEqual([])
+  expect(picture.parts).toHaveLength(6)
+  for (let seed = 0; seed < 30; seed++) {
+    const random = randomNetwork(seed, 8)
+    const more = ['B1 p0 x 1', 'B2 p0 y 2', 'B3 x y 3', 'B4 x p1 4', 'B5 y p1 5']
+      .map((text) => text.split(' '))
+      .map(([name, from, to, resistance]) => ({ name, kind: 'resistor' as const, from, to, resistance }))
+    expect(
+      clashes(drawSheet(sheet(networkOf({ ...random, parts: [...random.parts, ...more] })), 0, 'reduce', 4)),
+    ).toEqual([])
+  }
+})
+
+test('every part’s two ends meet lines of the right nodes', () => {
+  for (let seed = 0; seed < 30; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 10)))
+    const picture = drawSheet(worksheet, 0, 'reduce', 4)
+    for (const part of picture.parts) {
+      for (const [x, node] of [
+        [part.left, worksheet.reduction.from[part.id]],
+        [part.right, worksheet.reduction.to[part.id]],
+      ]) {
+        const meets = picture.lines.filter(({ points }) => points.some((point) => point.x === x && point.y === part.y))
+        expect(meets.map((line) => line.node)).toContain(node)
+      }
+    }
+  }
+})
+
+test('parts that carry nothing are set aside on sheet 0 alone', () => {
+  const worksheet = sheet(network([...worked, 'R6 M X 1', 'R7 B B 2']))
+  expect(drawSheet(worksheet, 0, 'expand', 4).aside.map(({ label }) => `${label.name} ${label.lines.join()}`)).toEqual([
+    'R6 0\u2009V,0\u2009A',
+    'R7 0\u2009V,0\u2009A',
+  ])
+  expect(drawSheet(worksheet, 1, 'expand', 4).aside).toEqual([])
+})
+
+test('a network that carries nothing still has its two ends', () => {
+  const picture = drawSheet(sheet(network(['E1 A B 5'])), 0, 'reduce', 4)
+  expect(picture.parts).toEqual([])
+  expect(picture.start.x).toBeLessThan(picture.finish.x)
+})
+
+test('a closed loop brings both ends to the source at the left, and nothing overlaps', () => {
+  const loop = drawSheet(sheet(network(worked)), 0, 'expand', 4, 'loop')
+  expect(loop.source?.label).toEqual({ name: 'E1', lines: ['12\u2009V', '960\u2009mA'] })
+  const [leftmost] = [...loop.parts].sort((a, b) => a.left - b.left)
+  expect(loop.source?.x).toBeLessThan(leftmost.left)
+  expect(loop.start.x).toBe(loop.finish.x)
+  expect(loop.start.y).toBeLessThan(loop.finish.y)
+  // The line that closes it runs below everything.
+  const bottom = Math.max(...loop.lines.flatMap(({ points }) => points.map(({ y }) => y)))
+  expect(bottom).toBeGreaterThanOrEqual(Math.max(...loop.parts.map(({ box }) => box.y + box.height)))
+  for (let seed = 0; seed < 30; seed++) {
+    const worksheet = sheet(networkOf(randomNetwork(seed, 1 + seed, { clutter: seed % 2 === 1 })))
+    expect(clashes(drawSheet(worksheet, 0, 'reduce', 4, 'loop'))).toEqual([])
+    expect(clashes(drawSheet(worksheet, worksheet.reduction.steps.length, 'expand', 6, 'loop'))).toEqual([])
+  }
+})
+
+test('the words of the source that closes a loop stand clear of all parts; a wide loop makes room for them below', () => {
+  const row = (count: number) =>
+    sheet(
+      network([
+        `E1 P0 P${count} 12 V`,
+        ...Array.from({ length: count }, (_, i) => `R${i + 1} P${i} P${i + 1} ${i + 1}0`),
+      ]),
+    )
+  for (const count of [1, 3, 12]) {
+    for (const side of ['reduce', 'expand'] as const) {
+      const picture = drawSheet(row(count), 0, side, 4, 'loop')
+      const { x, y, label } = picture.source ?? { x: 0, y: 0, label: { name: '', lines: [] } }
+      const words = { x: x + 16, y: y - 12, width: 7 * 7, height: 22 + 14 * (label.lines.length - 1) }
+      expect(picture.parts.filter((part) => inkOf(part).some((ink) => overlaps(ink, words)))).toEqual([])
+    }
+  }
+  // Twelve in a row, their loop closed, in half of a screen of 1280 pixels.
+  expect(drawSheet(row(12), 0, 'expand', 4, 'loop').width * 0.65).toBeLessThan(607)
+})
+
+test('terminals close no loop: both stand open at the left', () => {
+  const loop = drawSheet(sheet(network(['T1 A B', 'R1 A C 5', 'R2 C B 7'])), 0, 'reduce', 4, 'loop')
+  expect(loop.source).toBeUndefined()
+  expect(loop.start.x).toBe(loop.finish.x)
+})

@@ -1,0 +1,18 @@
+/**
+ * In: a sheet with labels. Out: where everything stands when it is stretched from + to −, as data.
+ * Textbooks: “redraw the circuit”.
+ */
+export {
+  boxAround,
+  measures,
+  type Box,
+  type Label,
+  type Picture,
+  type Coordinates,
+  type PlacedPart,
+  type PlacedSource,
+} from './picture'
+export { shareLanes } from './lanes'
+export type { ClosingSupply } from './loop'
+export type { Aside } from './place'
+export { stretch } from './stretch'

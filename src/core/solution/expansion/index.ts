@@ -1,0 +1,6 @@
+/**
+ * In: a reduction and its supply, or what its resistors carry. Out: voltage, current and power of every element, and of
+ * every part. Textbooks: “work back”.
+ */
+export { expand, type Expansion } from './expand'
+export { partValues, type Carried, type PartValues } from './parts'

@@ -1,0 +1,63 @@
+/** What is worth saying about a network. */
+export type FindingCode = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply' | 'bridge'
+
+/** A finding names its parts, the node labels it speaks of, and what to do. */
+export interface Finding {
+  readonly code: FindingCode
+  readonly parts: readonly string[]
+  readonly nodes: readonly string[]
+  readonly message: string
+}
+
+/**
+ * Words a finding.
+ *
+ * @param by of `shorted` the zero-ohm parts that short it, absent when wire does; of `bridge` the elements that stop it
+ */
+export function finding(
+  code: FindingCode,
+  parts: readonly string[],
+  nodes: readonly string[],
+  by?: readonly string[],
+): Finding {
+  return { code, parts, nodes, message: message(code, parts, nodes, by) }
+}
+
+function message(
+  code: FindingCode,
+  parts: readonly string[],
+  nodes: readonly string[],
+  by?: readonly string[],
+): string {
+  const names = listed(parts)
+  const one = parts.length === 1
+  const at = nodes.length === 1 ? `node ${nodes[0]}` : `nodes ${listed(nodes)}`
+  switch (code) {
+    case 'shorted':
+      return by
+        ? `${names} ${one ? 'is' : 'are'} shorted by ${listed(by)}, which ${by.length === 1 ? 'has' : 'have'} zero ohms beside ${one ? 'it' : 'them'}: no current flows there. Take ${one ? 'it' : 'them'} out, or check the zero-ohm part.`
+        : `${names} ${one ? 'is' : 'are'} shorted: both ends are on ${at}, so no current flows there. Take ${one ? 'it' : 'them'} out, or move an end.`
+    case 'dead-end':
+      return `${names} ${one ? 'is a dead end' : 'are a dead end'}: current can enter at ${at} but finds no way on. Take ${one ? 'it' : 'them'} out, or join the free end.`
+    case 'cut-off':
+      return `${names} ${one ? 'is' : 'are'} cut off: no path leads from ${one ? 'it' : 'them'} to the source or terminals. Join ${one ? 'it' : 'them'} to the network, or take ${one ? 'it' : 'them'} out.`
+    case 'open-supply':
+      return `Nothing closes the circuit of ${parts[0]}: no path leads from its first end to its second, so no current flows${one ? '' : ` in ${listed(parts.slice(1))}`}. Join the gap.`
+    case 'shorted-supply':
+      return one
+        ? `${parts[0]} is shorted: both its ends are on ${at}. The equivalent resistance is 0, and nothing can be divided by it. Open the short.`
+        : `${parts[0]} is shorted by ${listed(parts.slice(1))}: the equivalent resistance is 0, and nothing can be divided by it. Open the short.`
+    case 'bridge':
+      return `Reduction stops at ${listed(by ?? parts)}, between ${at}: no two of them are in series or in parallel (a bridge). Node-voltage or delta-to-wye methods are needed from here.`
+  }
+}
+
+const longestList = 12
+
+/** “R1”, “R1 and R2”, “R1, R2 and R3”; a long list is cut with the count of the rest. */
+function listed(names: readonly string[]): string {
+  if (names.length <= 1) return names[0] ?? ''
+  if (names.length > longestList)
+    return `${names.slice(0, longestList).join(', ')} and ${names.length - longestList} more`
+  return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`
+}

@@ -1,0 +1,191 @@
+import { finding, type Finding } from './finding'
+import { liveEdges, type Graph } from './blocks'
+import { currentOrder } from './order'
+import { labelNodes, type LabelledPoints, type Naming } from './labels'
+import { joinPoints } from './points'
+import { groupBy } from './sets'
+
+/** Why a part carries no current whatever the source gives; null for a part that does. */
+export type Idle = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply'
+
+/** All points joined by ideal wire: one voltage. */
+export interface Node extends LabelledPoints {
+  /** Three or more current-carrying parts (the source among them) meet here. */
+  readonly junction: boolean
+  /** The index of the live node whose potential this one has; null where nothing ties it to the supply. */
+  readonly tiedTo: number | null
+}
+
+/**
+ * A network seen as nodes. Nodes are numbered in the order the current meets them from the + end;
+ * those that no current meets come after, the 0 V node last. Indices are into `nodes` and the network's parts.
+ */
+export interface Wiring {
+  readonly nodes: readonly Node[]
+  /** Node index of each part's `from` and `to`, by part index. */
+  readonly from: readonly number[]
+  readonly to: readonly number[]
+  readonly idle: readonly (Idle | null)[]
+  /** Part indices of the resistors that carry current, in listed order. */
+  readonly live: readonly number[]
+  /** Part index of the source or terminals. */
+  readonly supply: number
+  /** Node index of the supply's + end (`from`) and − end (`to`). */
+  readonly start: number
+  readonly finish: number
+  /** Node index of the 0 V node. */
+  readonly reference: number
+  /** The rank of each node on the way from + to −, by node index: current runs to higher ranks. */
+  readonly rank: readonly number[]
+  readonly findings: readonly Finding[]
+}
+
+/** A part between two points, with what of it the structure depends on. */
+export interface WirablePart {
+  readonly name: string
+  readonly kind: 'resistor' | 'wire' | 'source' | 'terminals'
+  readonly from: string
+  readonly to: string
+  readonly resistance?: { readonly value: number }
+}
+
+/** What of a network its structure depends on. */
+export interface Wirable {
+  readonly parts: readonly WirablePart[]
+  /** The point at 0 V; the supply's − end if absent. */
+  readonly reference?: string
+  /** What the person calls a node, by one of its points. */
+  readonly sketch?: { readonly labels?: Readonly<Record<string, string>> | null }
+}
+
+/** Whether a part is a resistor of 0 Ω: a part like any other, but an ideal conductor. */
+export function isZeroOhm({ kind, resistance }: WirablePart): boolean {
+  return kind === 'resistor' && resistance?.value === 0
+}
+
+/**
+ * Merges the points that wires join, numbers or letters the nodes, and finds what carries no current. Linear in the
+ * parts. Labels that the sketch gives to nodes stand instead.
+ */
+export function wire(network: Wirable, naming: Naming = 'numbers'): Wiring {
+  const { parts } = network
+  const { points, nodeOf: rawOfPoint, nodes: raws } = joinPoints(parts)
+  const ends = parts.map((part) => [points.get(part.from) as number, points.get(part.to) as number] as const)
+  const from = ends.map(([point]) => rawOfPoint[point])
+  const to = ends.map(([, point]) => rawOfPoint[point])
+
+  const supply = parts.findIndex((part) => part.kind === 'source' || part.kind === 'terminals')
+  const edges = parts.flatMap((part, i) => (part.kind === 'resistor' && from[i] !== to[i] ? [i] : []))
+  const graph: Graph = { nodes: raws, edges, from, to, start: from[supply], finish: to[supply] }
+  const live = liveEdges(graph)
+  const { order, tiedTo } = currentOrder(graph, live)
+
+  // Renumber: the order the current meets them, the 0 V node last.
+  const referencePoint = network.reference === undefined ? undefined : points.get(network.reference)
+  const reference = referencePoint === undefined ? to[supply] : rawOfPoint[referencePoint]
+  const numbered = [...order.filter((node) => node !== reference), reference]
+  const index: number[] = []
+  numbered.forEach((raw, i) => (index[raw] = i))
+  const rank: number[] = []
+  order.forEach((raw, i) => (rank[index[raw]] = i))
+
+  const meeting = new Array<number>(raws).fill(0)
+  for (const edge of [...live, supply]) {
+    meeting[from[edge]]++
+    meeting[to[edge]]++
+  }
+  const pointsOfRaw: string[][] = numbered.map(() => [])
+  for (const [name, point] of points) pointsOfRaw[rawOfPoint[point]].push(name)
+
+  const labels = labelNodes(
+    numbered.map((raw) => pointsOfRaw[raw]),
+    naming,
+    network.sketch?.labels,
+  )
+  const nodes = numbered.map((raw, i): Node => ({
+    label: labels[i],
+    points: pointsOfRaw[raw],
+    junction: meeting[raw] >= 3,
+    tiedTo: tiedTo[raw] < 0 ? null : index[tiedTo[raw]],
+  }))
+  const carries = new Set(live)
+  const shortedSupply = from[supply] === to[supply]
+  const idle = parts.map((part, i): Idle | null => {
+    if (part.kind !== 'resistor' || carries.has(i)) return null
+    if (tiedTo[from[i]] < 0) return 'cut-off'
+    if (shortedSupply) return 'shorted-supply'
+    if (from[i] === to[i]) return 'shorted'
+    return live.length === 0 ? 'open-supply' : 'dead-end'
+  })
+  const wiring = {
+    nodes,
+    from: from.map((raw) => index[raw]),
+    to: to.map((raw) => index[raw]),
+    idle,
+    live,
+    supply,
+    start: index[from[supply]],
+    finish: index[to[supply]],
+    reference: index[reference],
+    rank,
+  }
+  return { ...wiring, findings: findingsOf(network, wiring, ends) }
+}
+
+type Wired = Omit<Wiring, 'findings'>
+
+function findingsOf(network: Wirable, wiring: Wired, ends: readonly (readonly [number, number])[]): Finding[] {
+  const { idle, nodes, from, to, supply } = wiring
+  const { parts } = network
+  const named = (indices: readonly number[]) => indices.map((i) => parts[i].name)
+  const of = (reason: Idle) => parts.flatMap((_, i) => (idle[i] === reason ? [i] : []))
+  const findings: Finding[] = []
+
+  if (wiring.start === wiring.finish) {
+    findings.push(finding('shorted-supply', named([supply]), [nodes[wiring.start].label]))
+  } else if (wiring.live.length === 0) {
+    findings.push(
+      finding('open-supply', named([supply, ...of('open-supply')]), [
+        nodes[wiring.start].label,
+        nodes[wiring.finish].label,
+      ]),
+    )
+  }
+  for (const i of of('shorted')) findings.push(finding('shorted', [parts[i].name], [nodes[from[i]].label]))
+
+  // A dangling subnetwork hangs together by nodes that carry nothing; each hangs at one live node.
+  const dangling = groupBy(of('dead-end'), (i) => [from[i], to[i]].filter((node) => nodes[node].tiedTo !== node))
+  const bare = bareWires(network, ends)
+  for (const group of dangling) {
+    const hangsAt = nodes[nodes[from[group[0]]].tiedTo as number].label
+    findings.push(finding('dead-end', named(group), [hangsAt]))
+  }
+  const tied = (i: number) => nodes[from[i]].tiedTo !== null
+  for (const group of groupBy(bare.filter(tied), (i) => [...ends[i]])) {
+    findings.push(finding('dead-end', named(group), [nodes[from[group[0]]].label]))
+  }
+  const adrift = parts.flatMap((part, i) =>
+    part.kind !== 'source' && part.kind !== 'terminals' && !tied(i) ? [i] : [],
+  )
+  for (const group of groupBy(adrift, (i) => [from[i], to[i]])) {
+    const labels = [...new Set(group.flatMap((i) => [from[i], to[i]]))].map((node) => nodes[node].label)
+    findings.push(finding('cut-off', named(group), labels))
+  }
+  return findings
+}
+
+/** Wires that lead to a bare end: pruned from the free points inwards. */
+function bareWires(network: Wirable, ends: readonly (readonly [number, number])[]): number[] {
+  const at: number[][] = []
+  ends.forEach((pair, i) => pair.forEach((point) => (at[point] ??= []).push(i)))
+  const left = at.map((parts) => parts.length)
+  const pruned = new Set<number>()
+  const free = left.flatMap((count, point) => (count === 1 ? [point] : []))
+  for (const point of free) {
+    const last = at[point].find((i) => !pruned.has(i))
+    if (last === undefined || network.parts[last].kind !== 'wire') continue
+    pruned.add(last)
+    for (const end of ends[last]) if (--left[end] === 1) free.push(end)
+  }
+  return [...pruned].sort((a, b) => a - b)
+}

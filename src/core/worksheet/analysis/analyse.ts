@@ -1,0 +1,123 @@
+import { exactText, quantityText, unitOf, type Amount, type Unit } from '../../number'
+import { readNetwork, type Network } from '../../network'
+import type { FirstChoice, NamesOf, Naming, Order } from '../../structure'
+import { amountAt, workOut, type ArithmeticName, type Outcome, type Refusal, type Worksheet } from '../worked'
+
+/** A quantity of the analysis: in SI base units, with a text for people, and the exact fraction when there is one. */
+export interface Value {
+  readonly value: number
+  readonly exact?: string
+  /** The exact value when it is a rational times a square root, as `5√10/2` (a power was given). */
+  readonly root?: string
+  readonly text: string
+}
+
+/** The same with a {@link Value} for every amount. */
+type Valued<T> = {
+  readonly [K in keyof T]: T[K] extends Amount ? Value : T[K] extends Amount | null ? Value | null : T[K]
+}
+
+/** The analysis of a network; see `public/schema/analysis.schema.json`. */
+export interface Analysis extends Valued<Pick<Outcome, 'equivalent' | 'status' | 'findings'>> {
+  readonly format: 'nodrel-analysis'
+  readonly version: 1
+  /** Number system and order of this analysis. */
+  readonly arithmetic: string
+  readonly order: Order
+  readonly supply: Valued<Outcome['supply']>
+  readonly parts: readonly Valued<Outcome['parts'][number]>[]
+  readonly nodes: readonly Valued<Outcome['nodes'][number]>[]
+  readonly steps: readonly {
+    readonly kind: 'series' | 'parallel'
+    readonly members: readonly string[]
+    readonly result: string
+    readonly between: readonly [string, string]
+    readonly resistance: Value
+    readonly round: number
+  }[]
+  readonly checks: readonly Valued<Outcome['checks'][number]>[]
+  /** The elements that stop the reduction; only with `not-series-parallel`. */
+  readonly residue?: readonly string[]
+}
+
+export interface AnalyseOptions {
+  /** Exact up to 200 parts and a bounded cost, float above, unless told otherwise. */
+  readonly arithmetic?: ArithmeticName
+  /** `single` unless told otherwise. */
+  readonly order?: Order
+  /** `deepest` unless told otherwise. */
+  readonly begin?: FirstChoice
+  /** How equivalents are named: by their members unless told otherwise. */
+  readonly names?: NamesOf
+  /** How nodes are labelled: numbers unless told otherwise. */
+  readonly nodes?: Naming
+}
+
+/** The whole way in one call: a document (parsed from JSON) becomes an analysis, or the list of what is wrong with it. */
+export function analyse(document: unknown, options: AnalyseOptions = {}): Analysis | Refusal {
+  const read = readNetwork(document)
+  return read.ok ? analyseNetwork(read.network, options) : { status: 'refused', problems: read.problems }
+}
+
+/** {@link analyse} for a network that has passed the door. */
+export function analyseNetwork(
+  network: Network,
+  { arithmetic, nodes, order, begin, names }: AnalyseOptions = {},
+): Analysis | Refusal {
+  const worksheet = workOut(network, { arithmetic, nodes, choices: { order, begin, names } })
+  return 'status' in worksheet ? worksheet : analysisOf(worksheet)
+}
+
+/** What came out of a worksheet, as the open format has it. */
+function analysisOf(worksheet: Worksheet): Analysis {
+  const { analysis, elements, stages, wiring, arithmetic } = worksheet
+  const { status, equivalent, supply, parts, nodes, checks, findings, residue } = analysis
+  const { order, steps } = worksheet.reduction
+  const [{ from, to }] = stages
+  const isExact = arithmetic === 'exact'
+  const optional = (amount: Amount | null, unit: Unit) => amount && valueOf(amount, unit, isExact)
+  const valued = ({ voltage, current, power }: Outcome['supply']) => ({
+    voltage: optional(voltage, 'V'),
+    current: optional(current, 'A'),
+    power: optional(power, 'W'),
+  })
+  const label = (node: number) => wiring.nodes[node].label
+  return {
+    format: 'nodrel-analysis',
+    version: 1,
+    status,
+    arithmetic,
+    order,
+    equivalent: optional(equivalent, 'Ω'),
+    supply: valued(supply),
+    parts: parts.map((part) => ({ ...part, resistance: optional(part.resistance, 'Ω'), ...valued(part) })),
+    nodes: nodes.map((node) => ({ ...node, potential: optional(node.potential, 'V') })),
+    steps: steps.map(({ kind, members, result, round }) => ({
+      kind,
+      members: members.map((id) => elements[id].name),
+      result: elements[result].name,
+      between: [label(from[result]), label(to[result])],
+      resistance: valueOf(amountAt(worksheet, 'resistance', result) as Amount, 'Ω', isExact),
+      round,
+    })),
+    checks: checks.map(({ law, at, sum, expected, holds }) => ({
+      law,
+      at,
+      sum: valueOf(sum, unitOf[law], isExact),
+      expected: valueOf(expected, unitOf[law], isExact),
+      holds,
+    })),
+    findings,
+    ...(residue.length > 0 && { residue }),
+  }
+}
+
+/** An amount as the format has it: with the exact fraction only where the whole analysis is exact. */
+function valueOf(amount: Amount, unit: Unit, isExact: boolean): Value {
+  const exact = isExact ? exactText(amount) : undefined
+  return {
+    value: amount.value,
+    ...(exact !== undefined && { [amount.exact?.root === 1n || amount.value === 0 ? 'exact' : 'root']: exact }),
+    text: quantityText(amount, unit),
+  }
+}

@@ -1,0 +1,274 @@
+import { unitOf, type Amount, type Arithmetic, type Quantity } from '../../number'
+import { knownOf, type Choices, type Known, type Network, type Problem } from '../../network'
+import { groupKind, outwardFrom, type Stage, type Stages, type Step, type Wiring } from '../../structure'
+import { knownProblem, openProblem } from '../../solution'
+import { I, methodsFor, P, R, sharedIn, V, type Method, type Need } from '../method'
+import { createDraft } from './draft'
+import { carryBack, placeExchanged } from './exchange'
+import type { Derivation, Line, Section } from './line'
+import { findPotentials } from './potentials'
+
+export type Derived<N> =
+  | {
+      readonly ok: true
+      readonly derivation: Derivation
+      /** How a number is written: once for all places where it stands. */
+      readonly amountOf: (value: N) => Amount
+    }
+  | { readonly ok: false; readonly problem: Problem }
+
+type Started =
+  { readonly ok: true; readonly outwardPath: readonly number[] } | { readonly ok: false; readonly problem: Problem }
+
+/**
+ * Works out every value of a worksheet, line by line, each by the method that the person takes: down through the
+ * resistances, over the supply (or outward from what is known of a resistor), and up again, through every exchange.
+ *
+ * @param keyOf how a document names an element, for ways that were chosen for single values
+ * @returns a problem only where what is known contradicts the network
+ */
+export function derive<N>(
+  network: Network,
+  wiring: Wiring,
+  stages: Stages,
+  choices: Choices,
+  arithmetic: Arithmetic<N>,
+  keyOf: (element: number) => string,
+): Derived<N> {
+  const { elements } = stages
+  const draft = createDraft(stages, arithmetic)
+  const { around, by, enters, found, give, isFound, numberOf, ohm, put } = draft
+  const hasWays = Object.keys(choices.ways).length > 0
+  const last = stages.stages[stages.stages.length - 1]
+  const whole = last.left.length === 1 ? last.left[0] : null
+
+  goDown()
+  const supply = network.parts[wiring.supply]
+  const done = (top: number | null, outwardPath: readonly number[]): Derived<N> => ({
+    ok: true,
+    amountOf: draft.amountOf,
+    derivation: { ...draft.read(), whole, supply: top, outwardPath },
+  })
+  const isOpen = last.left.length === 0 && wiring.start !== wiring.finish
+  if (supply.kind === 'terminals' || (whole === null ? !isOpen : elements[whole].isZero)) return done(null, [])
+  const known = knownOf(network)
+  if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
+  const started = whole === null ? openSupply(known) : findSupply(known, whole)
+  if (!started.ok) return started
+  if (whole !== null) {
+    goUp()
+    findPowers()
+  }
+  const top = whole ?? elements.length
+  findPotentials(draft, wiring, top)
+  return done(top, started.outwardPath)
+
+  /** Nothing closes the circuit: the voltage stands at the ends of the supply, which stands for an element of its own. */
+  function openSupply({ part, quantity, value }: Known): Started {
+    const problem = part === supply.name ? openProblem(part, quantity) : knownProblem(part, quantity, null)
+    if (problem) return { ok: false, problem }
+    const atSupply = { at: 'supply' } as const
+    give(atSupply, 'voltage', elements.length, arithmetic.from(value))
+    for (const nothing of ['current', 'power'] as const)
+      give(atSupply, nothing, elements.length, arithmetic.zero, 'none')
+    enters[elements.length] = wiring.start
+    return { ok: true, outwardPath: [] }
+  }
+
+  /** Resistances: given ones, equivalents step by step, and what exchanges put into place. */
+  function goDown(): void {
+    const { starts } = stages.stages[0]
+    for (const id of starts) {
+      const part = network.parts[elements[id].part as number]
+      if (part.kind === 'resistor') give({ at: 'given' }, 'resistance', id, arithmetic.from(part.resistance))
+    }
+    stages.stages.forEach(({ steps, exchange }, stage) => {
+      for (const step of steps) combine(step)
+      if (exchange) placeExchanged(draft, exchange, { at: 'exchange', stage, side: 'down' })
+    })
+  }
+
+  function combine({ kind, members, result }: Step): void {
+    const section = { at: 'step', step: result, side: 'down' } as const
+    if (kind === 'series') {
+      by(section, 'resistance', result, 'sum', members.map(R))
+      return
+    }
+    const wanted = (hasWays ? choices.ways[`R ${keyOf(result)}`] : undefined) ?? choices.parallel
+    for (const choice of [wanted, 'reciprocals', undefined])
+      for (const { name, method, needs } of methodsFor('resistance', result, around, choice))
+        if (suitsValues(method, needs[0])) {
+          by(section, 'resistance', result, name, needs[0])
+          return
+        }
+  }
+
+  function suitsValues(method: Method, needs: readonly Need[]): boolean {
+    return (
+      method.suits?.(
+        needs.map(([quantity, id]) => numberOf(quantity, id) as N),
+        arithmetic,
+      ) ?? true
+    )
+  }
+
+  /** What the supply gives, from the one known quantity: of the source, or outward from a resistor. */
+  function findSupply({ part, quantity, value }: Known, top: number): Started {
+    const number = arithmetic.from(value)
+    const atSupply = { at: 'supply' } as const
+    if (part === supply.name) {
+      give(atSupply, quantity, top, number)
+      completeSupply(atSupply, top)
+      return { ok: true, outwardPath: [] }
+    }
+    const leaf = stages.stages[0].starts.find((id) => network.parts[elements[id].part as number].name === part)
+    const isBridge = stages.stages.length > 1
+    const inside =
+      leaf === undefined
+        ? null
+        : { element: leaf, groupAround: isBridge ? () => null : around.groupAround, isZero: around.isZeroOhm }
+    const problem = knownProblem(part, quantity, inside)
+    if (problem || leaf === undefined) return { ok: false, problem: problem as Problem }
+    if (isBridge) return fromInsideBridge(part, quantity, leaf, number, top)
+
+    const chain = outwardFrom(stages, leaf)
+    const isOutward = choices.outward
+    const start = { at: 'known' } as const
+    give(start, quantity, chain[0], number)
+    completeAt(start, chain[0], quantity)
+    chain.slice(1).forEach((id, i) => {
+      const section = isOutward ? ({ at: 'step', step: id, side: 'down' } as const) : start
+      const { kind, members } = elements[id].made as Step
+      const shared = sharedIn(kind)
+      by(section, shared, id, 'outward', [[shared, chain[i]]])
+      if (shared === 'current') ohm(section, 'voltage', id)
+      else if (!elements[id].isZero) ohm(section, 'current', id)
+      // Beside zero ohms nothing else carries current.
+      else if (members.every((member) => member === chain[i] || !elements[member].isZero))
+        by(section, 'current', id, 'outward', [I(chain[i])])
+    })
+    completeSupply(atSupply, top)
+    return { ok: true, outwardPath: chain }
+  }
+
+  /** Of a resistor of which one quantity is known the voltage and the current. */
+  function completeAt(section: Section, id: number, quantity: Quantity): void {
+    if (quantity === 'power') by(section, 'current', id, 'current-from-power', [P(id), R(id)])
+    if (quantity === 'voltage') ohm(section, 'current', id)
+    else ohm(section, 'voltage', id)
+  }
+
+  /** What is still missing of the whole: voltage, current, power. */
+  function completeSupply(section: Section, top: number): void {
+    if (!isFound(V(top)))
+      if (isFound(I(top))) ohm(section, 'voltage', top)
+      else by(section, 'voltage', top, 'voltage-from-power', [P(top), R(top)])
+    if (!isFound(I(top))) ohm(section, 'current', top)
+    if (!isFound(P(top))) by(section, 'power', top, 'V·I', [V(top), I(top)])
+  }
+
+  /** What is known inside a bridge is compared with what one volt would give there: everything is in proportion. */
+  function fromInsideBridge(part: string, quantity: Known['quantity'], leaf: number, number: N, top: number): Started {
+    const one = arithmetic.from({ value: 1, exact: '1' })
+    const tried: Network = {
+      ...network,
+      known: { part: supply.name, quantity: 'voltage', value: { typed: 1, exact: '1', value: 1 } },
+    }
+    const trial = derive(tried, wiring, stages, choices, arithmetic, keyOf)
+    const line = trial.ok ? trial.derivation.found[quantity][leaf] : undefined
+    const there = trial.ok && line !== undefined ? (trial.derivation.numbers[line] as N | null) : null
+    if (there === null || arithmetic.isZero(there)) {
+      const message = `${part} carries no current whatever the source gives, so the supply cannot be found from it`
+      return { ok: false, problem: { part, field: 'known', message } }
+    }
+    const atSupply = { at: 'supply' } as const
+    const given = give({ at: 'known' }, quantity, leaf, number)
+    // What one volt would give is written, but no value of the network as it is.
+    const trials = [give(atSupply, quantity, leaf, there), give(atSupply, 'voltage', top, one)]
+    found[quantity][leaf] = given
+    put(atSupply, 'voltage', top, quantity === 'power' ? 'in-proportion-to-root' : 'in-proportion', [given, ...trials])
+    completeSupply(atSupply, top)
+    return { ok: true, outwardPath: [] }
+  }
+
+  /** Undoes the steps, last first, and the exchanges between them. */
+  function goUp(): void {
+    for (let i = stages.stages.length - 1; i >= 0; i--) {
+      const stage = stages.stages[i]
+      if (stage.exchange) carryBack(draft, stage.exchange, { at: 'exchange', stage: i, side: 'up' })
+      for (const id of stage.left) enters[id] ??= stage.nodes[stage.from[id]]
+      for (const step of [...stage.steps].reverse()) undo(step, stage)
+    }
+  }
+
+  function undo({ kind, members, result }: Step, stage: Stage): void {
+    const section = { at: 'step', step: result, side: 'up' } as const
+    const against = enters[result] !== stage.nodes[stage.from[result]]
+    for (const id of members) enters[id] = stage.nodes[(against ? stage.to : stage.from)[id]]
+    const open = members.filter((id) => !isFound(V(id)) || !isFound(I(id)))
+    const shared = sharedIn(kind)
+    const other = shared === 'current' ? 'voltage' : 'current'
+    const paths = members.filter((id) => elements[id].isZero)
+    if (kind === 'series' || paths.length === 0) {
+      const isUndefined = numberOf(shared, result) === null
+      for (const id of open) if (!isFound([shared, id])) by(section, shared, id, 'carried', [[shared, result]])
+      for (const id of open)
+        if (isUndefined) put(section, other, id, 'none', [])
+        else if (!isFound([other, id])) findBy(section, other, id, members, result)
+      return
+    }
+    // The only path of zero ohms takes what the others leave: all of it.
+    for (const id of open) if (!isFound(V(id))) by(section, 'voltage', id, 'carried', [V(result)])
+    const inTurn = [...open].sort((a, b) => Number(elements[a].isZero) - Number(elements[b].isZero))
+    for (const id of inTurn) {
+      if (isFound(I(id))) continue
+      if (!elements[id].isZero) ohm(section, 'current', id)
+      else if (paths.length > 1) give(section, 'current', id, null, 'undefined')
+      else by(section, 'current', id, 'rest', [I(result), ...members.filter((member) => member !== id).map(I)])
+    }
+  }
+
+  /** The value that a group finds for a member, by the way that the person takes there. */
+  function findBy(
+    section: Section,
+    quantity: 'voltage' | 'current',
+    id: number,
+    members: readonly number[],
+    result: number,
+  ) {
+    const wanted = chosenWay(quantity, id, members[members.length - 1] === id)
+    for (const choice of [wanted, 'ohm'])
+      for (const { name, needs } of methodsFor(quantity, id, around, choice)) {
+        const enough = needs.find((set) => set.every(isFound))
+        if (enough) return by(section, quantity, id, name, enough)
+      }
+    throw new Error(`no way to the ${quantity} of ${elements[id].name} in ${elements[result].name}`)
+  }
+
+  function chosenWay(quantity: 'voltage' | 'current', id: number, isLast: boolean): string {
+    const own = hasWays ? choices.ways[`${quantity === 'voltage' ? 'V' : 'I'} ${keyOf(id)}`] : undefined
+    return own ?? (choices.rest && isLast ? 'rest' : choices.expand)
+  }
+
+  /** The power of every element, by the formula that the person takes. */
+  function findPowers(): void {
+    const section = { at: 'powers' } as const
+    elements.forEach((_, id) => {
+      if (isFound(P(id)) || !isFound(V(id))) return
+      if (numberOf('current', id) === null) {
+        put(section, 'power', id, 'none', [])
+        return
+      }
+      const kind = groupKind(stages, id)
+      const usual = kind === null ? 'V·I' : kind === 'series' ? 'I²·R' : 'V²/R'
+      const wanted = choices.power === 'known' ? usual : choices.power
+      const [{ name, needs }] = [...methodsFor('power', id, around, wanted), ...methodsFor('power', id, around, 'V·I')]
+      by(section, 'power', id, name, needs[0])
+    })
+  }
+}
+
+/** The unit of a line's value. */
+export function unitOfLine({ quantity }: Pick<Line, 'quantity'>): (typeof unitOf)[Quantity] {
+  return quantity === 'potential' ? 'V' : unitOf[quantity]
+}

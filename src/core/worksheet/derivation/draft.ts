@@ -1,0 +1,148 @@
+import type { Amount, Arithmetic, Quantity } from '../../number'
+import type { Stages } from '../../structure'
+import { I, methods, R, V, type Method, type MethodName, type Need, type Sign, type Surroundings } from '../method'
+import type { Line, Section } from './line'
+
+/** A line's value with the sign that it is added with. */
+export interface Term {
+  readonly line: number
+  readonly sign: Sign
+}
+
+const none: readonly never[] = []
+
+/** A derivation while it is written, line by line. */
+export type Draft<N> = ReturnType<typeof createDraft<N>>
+
+/** An empty derivation of these elements. */
+export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
+  const { elements } = stages
+  const lines: Line[] = []
+  const numbers: (N | null)[] = []
+  const list = () => new Array<number | undefined>(elements.length).fill(undefined)
+  const found: Record<Line['quantity'], (number | undefined)[]> = {
+    resistance: list(),
+    voltage: list(),
+    current: list(),
+    power: list(),
+    potential: [],
+  }
+  const enters: (number | undefined)[] = []
+  const written = new Map<N, Amount>()
+
+  /** The number of a value; undefined where it is not found yet, null where it does not exist. */
+  const numberOf = (quantity: Line['quantity'], of: number): N | null | undefined => {
+    const line = found[quantity][of]
+    return line === undefined ? undefined : numbers[line]
+  }
+  const isFound = ([quantity, of]: Need): boolean => found[quantity][of] !== undefined
+  const lineOf = ([quantity, of]: Need): number => {
+    const line = found[quantity][of]
+    if (line === undefined) throw new Error(`${quantity} of element ${of} is used before it is found`)
+    return line
+  }
+  /** A number as it is written; each is written once, since most stand in several places. */
+  const amountOf = (value: N): Amount => {
+    let amount = written.get(value)
+    if (!amount) written.set(value, (amount = arithmetic.toAmount(value)))
+    return amount
+  }
+  const keep = (line: Omit<Line, 'id' | 'amount'>, value: N | null): number => {
+    const id = lines.length
+    lines.push({ ...line, id, amount: value === null ? null : amountOf(value) })
+    numbers.push(value)
+    found[line.quantity][line.of] = id
+    return id
+  }
+  /** Writes a line from the lines with these ids. */
+  const put = (
+    section: Section,
+    quantity: Line['quantity'],
+    of: number,
+    method: MethodName,
+    uses: readonly number[],
+    signs: readonly Sign[] = none,
+  ): number => {
+    const line = { section, quantity, of, method, uses, signs }
+    const values: N[] = []
+    for (const use of uses) {
+      const value = numbers[use]
+      if (value === null) return keep(line, null)
+      values.push(value)
+    }
+    const value = (methods[method] as Method).work(values, arithmetic, signs)
+    // What is only handed on is the same number.
+    const isSame = values.length === 1 && value === values[0]
+    return keep(line, isSame ? value : arithmetic.write(value))
+  }
+  /** Writes a line from terms, by their signs. */
+  const addUp = (
+    section: Section,
+    quantity: Line['quantity'],
+    of: number,
+    method: MethodName,
+    terms: readonly Term[],
+  ) =>
+    put(
+      section,
+      quantity,
+      of,
+      method,
+      terms.map(({ line }) => line),
+      terms.map(({ sign }) => sign),
+    )
+  /** Writes the line of a value from those that its method needs. */
+  const by = (section: Section, quantity: Quantity, of: number, method: MethodName, needs: readonly Need[]) =>
+    put(section, quantity, of, method, needs.map(lineOf))
+  /** Ohm's law at an element: V = I · R or I = V / R. */
+  const ohm = (section: Section, quantity: 'voltage' | 'current', of: number) =>
+    quantity === 'voltage'
+      ? by(section, quantity, of, 'ohm-voltage', [I(of), R(of)])
+      : by(section, quantity, of, 'ohm-current', [V(of), R(of)])
+  /** Writes a value that is known, does not exist (null), or is nothing. */
+  const give = (
+    section: Section,
+    quantity: Line['quantity'],
+    of: number,
+    value: N | null,
+    method: MethodName = 'given',
+  ): number => keep({ section, quantity, of, method, uses: none, signs: none }, value)
+  /** What terms add up to; null where one of them is undefined. */
+  const total = (terms: readonly Term[]): N | null => {
+    let sum = arithmetic.zero
+    for (const { line, sign } of terms) {
+      const value = numbers[line]
+      if (value === null) return null
+      sum = sign === 1 ? arithmetic.add(sum, value) : arithmetic.subtract(sum, value)
+    }
+    return sum
+  }
+  const around: Surroundings = {
+    groupOf: (id) => elements[id].made,
+    groupAround: (id) => {
+      const { into } = elements[id]
+      return into === null ? null : elements[into].made
+    },
+    isZeroOhm: (id) => elements[id].isZero,
+    carries: (id) => numberOf('current', id) !== null,
+  }
+  /** Everything that is written so far. */
+  const read = () => ({ lines, numbers, found, enters })
+  return {
+    arithmetic,
+    stages,
+    around,
+    found,
+    enters,
+    numberOf,
+    isFound,
+    by,
+    ohm,
+    put,
+    addUp,
+    give,
+    amountOf,
+    total,
+    read,
+  }
+}

@@ -1,0 +1,8 @@
+/**
+ * In: the structure of a worksheet and how it is done. Out: every value with what it was found from, in the rows in which
+ * it is worked. Textbooks: the worked solution, line by line.
+ */
+export { derive, unitOfLine, type Derived } from './derive'
+export { closure, onlyWhatIsAsked, type Answer, type AskedAnswers } from './asked'
+export type { Derivation, Line, Section } from './line'
+export { layOutRows, type Block, type Row } from './rows'

@@ -1,0 +1,22 @@
+/**
+ * In: what a formula or sentence is made of. Out: formulas as tokens and sentences as data, never markup.
+ * Textbooks: the worked solution beside the redrawn circuit.
+ */
+export { keystrokes } from './keys'
+export { sentence, wordSentence, type Sentence } from './sentence'
+export {
+  amount,
+  figuresFor,
+  formulaText,
+  fraction,
+  number,
+  sign,
+  sum,
+  symbol,
+  withSigns,
+  type Formula,
+  type Letter,
+  type Token,
+} from './token'
+export { typeset, typesetAmount, typesetOf } from './typeset'
+export { explainVerdict } from './verdict'

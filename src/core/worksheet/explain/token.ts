@@ -1,0 +1,127 @@
+import {
+  quantityText,
+  writeQuantity,
+  type Amount,
+  type Figures,
+  type ShownUnit,
+  type WrittenQuantity,
+} from '../../number'
+
+/** A formula as data. The interface typesets it, a report prints it, tests compare it. */
+export type Token =
+  /** A quantity's letter with the name of what it belongs to; without a name it is the whole. E is a source's voltage. */
+  | { readonly token: 'symbol'; readonly letter: Letter; readonly of: string | null }
+  | { readonly token: 'number'; readonly value: number }
+  /** `full`: with six figures, however many the others have. */
+  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit; readonly full?: boolean }
+  /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
+  | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: ShownUnit; readonly sign: '+' | '−' }
+  | { readonly token: 'sign'; readonly sign: '=' | '≈' | '·' | '+' | '−' | '²' }
+  | { readonly token: 'fraction'; readonly over: Formula; readonly under: Formula }
+  | { readonly token: 'root'; readonly under: Formula }
+  | { readonly token: 'bracket'; readonly inside: Formula }
+
+export type Letter = 'R' | 'V' | 'I' | 'P' | 'E'
+
+export type Formula = readonly Token[]
+
+export const symbol = (letter: Letter, of: string | null = null): Token => ({
+  token: 'symbol',
+  letter,
+  of,
+})
+export const number = (value: number): Token => ({ token: 'number', value })
+export const amount = (value: Amount, unit: ShownUnit): Token => ({ token: 'amount', amount: value, unit })
+export const sum = (amounts: readonly Amount[], unit: ShownUnit, sign: '+' | '−' = '+'): Token => ({
+  token: 'sum',
+  amounts,
+  unit,
+  sign,
+})
+export const sign = (which: '=' | '≈' | '·' | '+' | '−' | '²'): Token => ({ token: 'sign', sign: which })
+export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
+export const root = (under: Formula): Token => ({ token: 'root', under })
+export const bracket = (inside: Formula): Token => ({ token: 'bracket', inside })
+
+/**
+ * The figures that a formula is read with: where fractions are wanted and one of its numbers has none that can be read,
+ * decimals throughout.
+ */
+export function figuresFor(formula: Formula, figures: Figures): Figures {
+  return figures === 'fraction' && writtenIn(formula, figures).some(({ rounded }) => rounded) ? 6 : figures
+}
+
+/** All numbers of a formula, as they are written. */
+function writtenIn(formula: Formula, figures: Figures): WrittenQuantity[] {
+  return formula.flatMap((token) => {
+    switch (token.token) {
+      case 'amount':
+        return [writeQuantity(token.amount, token.unit, token.full ? 6 : figures)]
+      case 'sum':
+        return token.amounts.map((amount) => writeQuantity(amount, token.unit, figures))
+      case 'fraction':
+        return [...writtenIn(token.over, figures), ...writtenIn(token.under, figures)]
+      case 'root':
+        return writtenIn(token.under, figures)
+      case 'bracket':
+        return writtenIn(token.inside, figures)
+      default:
+        return []
+    }
+  })
+}
+
+/**
+ * The formula as it stands with these figures: = between what is exact, ≈ where a number on either side is rounded.
+ * What rounded values add to, in full, is exactly that.
+ */
+export function withSigns(formula: Formula, figures: Figures): Formula {
+  const sides: Token[][] = [[]]
+  for (const token of formula) {
+    if (isEquals(token)) sides.push([])
+    else sides[sides.length - 1].push(token)
+  }
+  const isFull = sides.map((side) => side.some((token) => token.token === 'amount' && token.full))
+  const isRounded = sides.map((side) => writtenIn(side, figures).some(({ rounded }) => rounded))
+  let side = 0
+  return formula.map((token) => {
+    if (!isEquals(token)) return token
+    side += 1
+    return token.sign === '=' && !isFull[side] && (isRounded[side] || isRounded[side - 1]) ? sign('≈') : token
+  })
+}
+
+function isEquals(token: Token): token is Token & { readonly token: 'sign' } {
+  return token.token === 'sign' && (token.sign === '=' || token.sign === '≈')
+}
+
+/** A formula on one line of plain text, as it would be read out: `V[R2] = 320 mA · 10 Ω = 3.2 V`. */
+export function formulaText(formula: Formula, figures: Figures = 4): string {
+  const read = figuresFor(formula, figures)
+  return textOf(withSigns(formula, read), read)
+}
+
+function textOf(formula: Formula, figures: Figures): string {
+  return formula.map((token) => tokenText(token, figures)).join(' ')
+}
+
+function tokenText(token: Token, figures: Figures): string {
+  switch (token.token) {
+    case 'symbol':
+      return token.of === null ? token.letter : `${token.letter}[${token.of}]`
+    case 'number':
+      return String(token.value)
+    case 'amount':
+      return quantityText(token.amount, token.unit, token.full ? 6 : figures)
+    case 'sum':
+      return token.amounts.map((amount) => quantityText(amount, token.unit, figures)).join(` ${token.sign} `)
+    case 'sign':
+      return token.sign
+    case 'fraction':
+      return `(${textOf(token.over, figures)})/(${textOf(token.under, figures)})`
+    case 'bracket':
+      return `(${textOf(token.inside, figures)})`
+    case 'root':
+      return `√(${textOf(token.under, figures)})`
+  }
+}

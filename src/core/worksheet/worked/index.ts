@@ -1,0 +1,27 @@
+/**
+ * In: a network and how its worksheet is done. Out: the worksheet, worked out once; its lines, rows and ways in words and
+ * arithmetic. Textbooks: “show your work”.
+ */
+export {
+  affordable,
+  amountAt,
+  equivalentsOf,
+  exactCost,
+  workOut,
+  type ArithmeticName,
+  type Refusal,
+  type Worksheet,
+  type WorksheetOptions,
+} from './worksheet'
+export { explainLine, explainOutward, type Found, type LineExplanation } from './explainLine'
+export {
+  exchangesAt,
+  explainBlock,
+  explainCheck,
+  judgeOn,
+  parallelWays,
+  type BlockWords,
+  type Side,
+} from './explainRow'
+export { waysTo, type Way } from './ways'
+export type { Outcome, PartOutcome, SupplyOutcome } from './outcome'

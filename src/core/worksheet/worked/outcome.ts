@@ -1,0 +1,163 @@
+import type { Amount, Arithmetic } from '../../number'
+import { knownOf, type Network } from '../../network'
+import { checks, partValues, type Carried, type Check, type Status } from '../../solution'
+import { reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
+import type { Derivation, Derived } from '../derivation'
+
+/** What a part carries, seen from its `from` to its `to`; null where it does not exist. */
+export interface PartOutcome {
+  readonly name: string
+  readonly kind: string
+  readonly resistance: Amount | null
+  readonly voltage: Amount | null
+  readonly current: Amount | null
+  readonly power: Amount | null
+}
+
+export interface SupplyOutcome {
+  readonly voltage: Amount | null
+  readonly current: Amount | null
+  readonly power: Amount | null
+}
+
+/** What comes out of a network: the supply, every part and node, the laws checked, what is worth saying. */
+export interface Outcome {
+  readonly status: Status
+  readonly equivalent: Amount | null
+  readonly supply: SupplyOutcome
+  readonly parts: readonly PartOutcome[]
+  readonly nodes: readonly {
+    readonly label: string
+    readonly points: readonly string[]
+    readonly potential: Amount | null
+  }[]
+  readonly checks: readonly {
+    readonly law: Check<unknown>['law']
+    readonly at: string
+    readonly sum: Amount
+    readonly expected: Amount
+    readonly holds: boolean
+  }[]
+  readonly findings: readonly Finding[]
+  /** The names of the elements that stop the reduction; none where it succeeds. */
+  readonly residue: readonly string[]
+}
+
+/** How far a check may be off per step of work: nothing where values are exact. */
+function toleranceOf(name: string): number {
+  if (name === 'exact') return 0
+  return name === 'float' ? 2 ** -50 : 0.5 * 10 ** (1 - Number(name.slice('rounded:'.length)))
+}
+
+/** What comes out, from the lines of a derivation; signs are those of the parts, as they are listed. */
+export function outcomeOf<N>(
+  network: Network,
+  wiring: Wiring,
+  stages: Stages,
+  { derivation, amountOf: amount }: Derived<N> & { readonly ok: true },
+  arithmetic: Arithmetic<N>,
+): Outcome {
+  const { elements, stages: all } = stages
+  const [first] = all
+  const { lines, found, enters, whole } = derivation
+  const numbers = derivation.numbers as readonly (N | null)[]
+  const { subtract, zero } = arithmetic
+  const lineOf = (quantity: keyof Derivation['found'], of: number | null) =>
+    of === null ? undefined : found[quantity][of]
+  const amountOf = (quantity: keyof Derivation['found'], of: number | null): Amount | null => {
+    const line = lineOf(quantity, of)
+    return line === undefined ? null : lines[line].amount
+  }
+  const numberOf = (quantity: keyof Derivation['found'], of: number | null): N | null => {
+    const line = lineOf(quantity, of)
+    return line === undefined ? null : numbers[line]
+  }
+  const negative = (value: N) => subtract(zero, value)
+  const optional = (value: N | null) => (value === null ? null : amount(value))
+
+  const source = network.parts[wiring.supply]
+  const { supply: top } = derivation
+  const supply =
+    top === null
+      ? null
+      : {
+          voltage: numberOf('voltage', top) as N,
+          current: numberOf('current', top) as N,
+          power: numberOf('power', top) as N,
+        }
+  const carried: (Carried<N> | undefined)[] = []
+  if (supply && whole !== null)
+    for (const id of first.starts) {
+      const part = elements[id].part as number
+      const along = enters[id] === undefined || enters[id] === wiring.from[part]
+      const I = numberOf('current', id)
+      const V = numberOf('voltage', id) ?? zero
+      carried[part] = {
+        voltage: along ? V : negative(V),
+        current: I === null || along ? I : negative(I),
+        power: numberOf('power', id) ?? zero,
+      }
+    }
+  const values = supply && partValues(network, wiring, carried, supply, arithmetic)
+  const isBridge = first.left.length > 1
+  const isShorted = wiring.start === wiring.finish
+  return {
+    status: isBridge ? 'not-series-parallel' : source.kind === 'terminals' ? 'resistance' : 'solved',
+    equivalent: isShorted ? amount(zero) : amountOf('resistance', whole),
+    supply:
+      top === null
+        ? givenOfSupply(network, source.name, arithmetic)
+        : { voltage: amountOf('voltage', top), current: amountOf('current', top), power: amountOf('power', top) },
+    parts: network.parts.map((part, i) => ({
+      name: part.name,
+      kind: part.kind,
+      resistance:
+        part.kind === 'resistor'
+          ? amount(arithmetic.from(part.resistance))
+          : part.kind === 'wire'
+            ? amount(zero)
+            : null,
+      voltage: optional(values?.voltage[i] ?? null),
+      current: optional(values?.current[i] ?? null),
+      power: optional(values?.power[i] ?? null),
+    })),
+    nodes: wiring.nodes.map(({ label, points }, node) => ({ label, points, potential: amountOf('potential', node) })),
+    checks: supply && whole !== null ? checked() : [],
+    findings: [...wiring.findings, ...reductionFindings(network, stages)],
+    residue: stopsAt(stages).map(({ id }) => elements[id].name),
+  }
+
+  function checked(): Outcome['checks'] {
+    const label = (node: number) => wiring.nodes[node].label
+    // Seen from + to −, as the first sheet is drawn.
+    const along = (id: number) => enters[id] === undefined || enters[id] === first.from[id]
+    const seen = (quantity: 'voltage' | 'current') =>
+      elements.map((_, id) => {
+        const value = numberOf(quantity, id)
+        return value === null || along(id) ? value : negative(value)
+      })
+    const expansion = {
+      voltage: seen('voltage').map((value) => value ?? zero),
+      current: seen('current'),
+      power: elements.map((_, id) => numberOf('power', id) ?? zero),
+    }
+    const slack = toleranceOf(arithmetic.name) * (elements.length + network.parts.length)
+    return checks(wiring, first, expansion, supply as NonNullable<typeof supply>, arithmetic, slack).map(
+      ({ law, at, sum, expected, holds }) => ({
+        law,
+        at: at === 'supply' ? source.name : 'node' in at ? label(at.node) : elements[at.element].name,
+        sum: amount(sum),
+        expected: amount(expected),
+        holds,
+      }),
+    )
+  }
+}
+
+/** What the document itself says of the supply, where nothing can be worked out. */
+function givenOfSupply<N>(network: Network, source: string, arithmetic: Arithmetic<N>): SupplyOutcome {
+  const nothing = { voltage: null, current: null, power: null }
+  const known = knownOf(network)
+  if (known?.part !== source) return nothing
+  return { ...nothing, [known.quantity]: arithmetic.toAmount(arithmetic.from(known.value)) }
+}

@@ -1,0 +1,79 @@
+import type { Arithmetic, Quantity } from '../../number'
+import type { Line } from '../derivation'
+import { methods, methodsFor, type Applicable, type Method, type MethodName, type Surroundings } from '../method'
+import { explainFound, type Found, type LineExplanation } from './explainLine'
+import { withArithmetic, type Worksheet } from './worksheet'
+
+interface Surrounded {
+  readonly around: Surroundings
+  readonly arithmetic: Arithmetic<unknown>
+}
+
+const surrounded = new WeakMap<Worksheet['derivation'], Surrounded>()
+
+/** What surrounds the elements of a worksheet, and the arithmetic of its numbers. */
+export function surroundings({ elements, derivation, arithmetic }: Worksheet): Surrounded {
+  let known = surrounded.get(derivation)
+  if (known) return known
+  const { found, lines } = derivation
+  const around: Surroundings = {
+    groupOf: (id) => elements[id].made,
+    groupAround: (id) => {
+      const { into } = elements[id]
+      return into === null ? null : elements[into].made
+    },
+    isZeroOhm: (id) => elements[id].isZero,
+    carries: (id) => {
+      const line = found.current[id]
+      return line === undefined || lines[line].amount !== null
+    },
+  }
+  known = { around, arithmetic: withArithmetic(arithmetic, (it) => it as unknown as Arithmetic<unknown>) }
+  surrounded.set(derivation, known)
+  return known
+}
+
+/** A way to a value with its number and its formula. */
+export interface Way extends LineExplanation {
+  readonly found: Found
+  /** How a document names this way, where the person can take it instead; null where they cannot. */
+  readonly choice: string | null
+}
+
+/** Every way to a value of an element, each with its formula, the one that the worksheet takes first. */
+export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Way[] {
+  const { derivation } = worksheet
+  const own = derivation.found[quantity][id]
+  if (own === undefined || derivation.lines[own].amount === null) return []
+  const { around, arithmetic } = surroundings(worksheet)
+  const line = derivation.lines[own]
+  const isExact = worksheet.arithmetic === 'exact'
+  const all = methodsFor(quantity, id, around)
+  const offered = all.filter(
+    ({ name, method }) => name !== line.method && (method.choice !== undefined || name === 'carried'),
+  )
+  const others = offered.flatMap(({ name, method, needs }): Way[] => {
+    const enough = needs.find((set) => set.every(([of, element]) => derivation.found[of][element] !== undefined))
+    if (!enough) return []
+    const uses = enough.map(([of, element]) => derivation.found[of][element] as number)
+    const values = uses.map((use) => derivation.numbers[use])
+    if (values.some((value) => value === null)) return []
+    if (method.suits && !method.suits(values, arithmetic)) return []
+    // Without rounding every way gives the same number: that is what makes it a way.
+    const amount = isExact ? line.amount : arithmetic.toAmount(arithmetic.write(method.work(values, arithmetic, [])))
+    const found: Found = { quantity, of: id, method: name, uses, signs: [], amount }
+    return [{ found, choice: choiceOf(all, name, uses, line), ...explainFound(worksheet, found) }]
+  })
+  return [{ found: line, choice: null, ...explainFound(worksheet, line) }, ...others]
+}
+
+/** The choice that takes a method for a found voltage or current, if what it uses is known by then. */
+function choiceOf(all: readonly Applicable[], name: MethodName, uses: readonly number[], own: Line): string | null {
+  const { choice, finds }: Method = methods[name]
+  const { section, method } = own
+  const isFree = section.at === 'step' && section.side === 'up' && method !== 'carried' && !finds.includes('power')
+  if (choice === undefined || !isFree) return null
+  // Of two methods with one choice, the first that applies is taken.
+  const first = all.find((it) => it.method.choice === choice)
+  return first?.name === name && uses.every((use) => use < own.id) ? choice : null
+}

@@ -1,0 +1,188 @@
+import { exact, figureCount, float, rounded, type Amount, type Arithmetic } from '../../number'
+import { fullChoices, type Choices, type Network, type Problem, type WorksheetChoices } from '../../network'
+import {
+  elementKey,
+  isInRounds,
+  layOutStages,
+  wire,
+  type FirstChoice,
+  type Element,
+  type NamesOf,
+  type Naming,
+  type Reduction,
+  type Stage,
+  type Step,
+  type Wiring,
+} from '../../structure'
+import { derive, layOutRows, onlyWhatIsAsked, type Derivation, type AskedAnswers, type Row } from '../derivation'
+import { outcomeOf, type Outcome } from './outcome'
+
+/** `exact`, `float`, or `rounded:N` with N significant figures from 1 to 15. */
+export type ArithmeticName = 'exact' | 'float' | `rounded:${number}`
+
+export interface Refusal {
+  readonly status: 'refused'
+  readonly problems: readonly Problem[]
+}
+
+/** Everything the screens show of a network, worked out once, as plain data. */
+export interface Worksheet {
+  readonly network: Network
+  readonly choices: Choices
+  readonly arithmetic: ArithmeticName
+  /** How nodes are labelled. */
+  readonly naming: Naming
+  readonly wiring: Wiring
+  readonly elements: readonly Element[]
+  /** The network, then what each exchange beyond a bridge leads to. */
+  readonly stages: readonly Stage[]
+  /** Labels of all nodes: those of the network, then the centres that exchanges bring in. */
+  readonly nodeLabels: readonly string[]
+  /** The reduction of the network itself, whole. */
+  readonly reduction: Reduction
+  readonly derivation: Derivation
+  /** Ids of the lines that are shown: all, or those that lead to what was asked for. */
+  readonly shown: readonly number[]
+  readonly rows: readonly Row[]
+  /** Where only some quantities are asked for: what it takes. */
+  readonly asked: AskedAnswers | null
+  /** Values of all parts and nodes, checks and findings. */
+  readonly analysis: Outcome
+}
+
+export interface WorksheetOptions {
+  readonly choices?: WorksheetChoices | Partial<Choices>
+  /** As {@link affordable} says, or on paper as the choices have it, unless told otherwise. */
+  readonly arithmetic?: ArithmeticName
+  readonly nodes?: Naming
+}
+
+/**
+ * Works a network out; refused only where the known quantity contradicts the network. Number system, order and names
+ * follow the choices, unless the options say otherwise.
+ */
+export function workOut(
+  network: Network,
+  { choices: made, arithmetic, nodes }: WorksheetOptions = {},
+): Worksheet | Refusal {
+  const choices = fullChoices(made)
+  const onPaper = choices.carry === 'paper' && network.parts.length <= paperUpTo
+  const name = arithmetic ?? (onPaper ? (`rounded:${figureCount(choices.figures)}` as const) : affordable(network))
+  return withArithmetic(name, (numbers) => workIn(network, choices, name, nodes ?? 'numbers', numbers))
+}
+
+function workIn<N>(
+  network: Network,
+  choices: Choices,
+  name: ArithmeticName,
+  naming: Naming,
+  arithmetic: Arithmetic<N>,
+): Worksheet | Refusal {
+  const wiring = wire(network, naming)
+  const stages = layOutStages(network, wiring, {
+    order: choices.order,
+    begin: choices.begin as FirstChoice,
+    names: choices.names as NamesOf,
+    exchanges: choices.beyond ? choices.exchanges : null,
+    reorder: choices.outward ? (reduction) => inOutwardOrder(reduction, network) : undefined,
+  })
+  const derived = derive(network, wiring, stages, choices, arithmetic, (id) => elementKey(stages, id))
+  if (!derived.ok) return { status: 'refused', problems: [derived.problem] }
+  const { derivation } = derived
+  const all = { stages: stages.stages, derivation, shown: derivation.lines.map(({ id }) => id), only: null }
+  const scope =
+    choices.asked.length > 0 && derivation.whole !== null
+      ? onlyWhatIsAsked(choices.asked, network, wiring, stages, derivation)
+      : all
+  const rows = layOutRows({
+    ...scope,
+    onlyAsked: scope.only !== null,
+    inRounds: isInRounds(choices.order),
+    worksOutward: choices.outward && derivation.outwardPath.length > 0,
+  })
+  return {
+    network,
+    choices,
+    arithmetic: name,
+    naming,
+    wiring,
+    elements: stages.elements,
+    stages: scope.stages,
+    nodeLabels: stages.nodeLabels,
+    reduction: stages.reduction,
+    derivation: scope.derivation,
+    shown: scope.shown,
+    rows,
+    asked: scope.only,
+    analysis: outcomeOf(network, wiring, stages, derived, arithmetic),
+  }
+}
+
+/** The steps in the order of the way outward from a known resistor: before each equivalent that takes it in, those beside it. */
+function inOutwardOrder({ leaves, steps, around, left }: Reduction, { known, parts }: Network): readonly Step[] {
+  const start = known ? leaves.findIndex((part) => parts[part].name === known.part) : -1
+  // Without the known resistor among the live ones, or at a bridge, there is no way outward.
+  if (start < 0 || left.length !== 1) return steps
+  const order: Step[] = []
+  for (let id = start, step = around[id]; step; id = step.result, step = around[id]) {
+    const beside: number[] = []
+    const open = step.members.filter((other) => other !== id && other >= leaves.length)
+    for (let inner = open.pop(); inner !== undefined; inner = open.pop()) {
+      beside.push(inner - leaves.length)
+      open.push(...steps[inner - leaves.length].members.filter((member) => member >= leaves.length))
+    }
+    order.push(...beside.sort((a, b) => a - b).map((k) => steps[k]), step)
+  }
+  return order
+}
+
+/** The largest network that is worked out exactly unless told otherwise. */
+const exactUpTo = 200
+/** The largest network that is worked out on paper: beyond it nobody writes it down. */
+const paperUpTo = 2000
+/** What exact work may cost unless told otherwise, as {@link exactCost} counts it: about a second. */
+const mostExact = 5e8
+
+/**
+ * What working a network out exactly costs: parts times the square of the digits of all values, since fractions grow
+ * with every value that goes into them. A billion is one to two seconds (measured on ladders and random nestings).
+ */
+export function exactCost({ parts, known }: Network): number {
+  const digits = parts.reduce(
+    (sum, part) => (part.kind === 'resistor' ? sum + part.resistance.exact.length : sum),
+    known?.value.exact.length ?? 0,
+  )
+  return parts.length * digits * digits
+}
+
+/** The number system that a network is worked out in unless told otherwise: exact up to 200 parts and a bounded cost, float above. */
+export function affordable(network: Network): 'exact' | 'float' {
+  return network.parts.length <= exactUpTo && exactCost(network) <= mostExact ? 'exact' : 'float'
+}
+
+/** Calls `work` with the number system of this name. */
+export function withArithmetic<T>(name: ArithmeticName, work: <N>(arithmetic: Arithmetic<N>) => T): T {
+  if (name === 'exact') return work(exact)
+  if (name === 'float') return work(float)
+  return work(rounded(Number(name.slice('rounded:'.length))))
+}
+
+type Shown = Pick<Worksheet, 'derivation' | 'elements'>
+
+/** What an element has of a quantity; null where that is undefined or not found. */
+export function amountAt(
+  { derivation }: Pick<Shown, 'derivation'>,
+  quantity: keyof Derivation['found'],
+  of: number,
+): Amount | null {
+  const line = derivation.found[quantity][of]
+  return line === undefined ? null : derivation.lines[line].amount
+}
+
+/** What can be asked for of the equivalents of a network: how a document names each, and its name here; the whole stands for the supply. */
+export function equivalentsOf(worksheet: Worksheet): (readonly [key: string, name: string])[] {
+  const { elements, derivation } = worksheet
+  return elements.flatMap(({ made, name }, id) =>
+    made && id !== derivation.whole ? [[elementKey(worksheet, id), name] as const] : [],
+  )
+}

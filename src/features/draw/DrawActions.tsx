@@ -1,0 +1,46 @@
+import clsx from 'clsx'
+import { MoveHorizontal, Route } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { Button } from '@/ui/Button'
+import { TakeOut } from '@/ui/network/TakeOut'
+
+/** What is done with the whole drawing. */
+export function DrawActions({
+  tracing,
+  onTrace,
+  stretched,
+  onStretch,
+  children,
+}: {
+  readonly tracing: boolean
+  readonly onTrace: () => void
+  readonly stretched: boolean
+  readonly onStretch: () => void
+  /** What of it can be taken out. */
+  readonly children: ReactNode
+}) {
+  const look = (pressed: boolean) => clsx('h-9', pressed && 'border-chosen bg-chosen-wash')
+  return (
+    <>
+      <Button
+        tip="Current’s path: arrows from + through the network"
+        keys="c"
+        aria-pressed={tracing}
+        onClick={onTrace}
+        className={look(tracing)}
+      >
+        <Route size={16} aria-hidden /> <span className="max-sm:sr-only">Current’s path</span>
+      </Button>
+      <Button
+        tip={stretched ? 'Back to the drawing' : 'Unfold it from + at the left to − at the right'}
+        keys="s"
+        aria-pressed={stretched}
+        onClick={onStretch}
+        className={look(stretched)}
+      >
+        <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
+      </Button>
+      <TakeOut>{children}</TakeOut>
+    </>
+  )
+}

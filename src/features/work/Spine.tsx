@@ -1,0 +1,52 @@
+import clsx from 'clsx'
+import type { Side } from '@/core/worksheet'
+
+/** The number of a sheet on the spine; where one reveal is made at a time, its two sides can be jumped to. */
+export function Spine({
+  at,
+  number,
+  current,
+  onJump,
+  climbs,
+}: {
+  /** Its place in the grid. */
+  readonly at: number
+  readonly number: number
+  readonly current: boolean
+  readonly onJump?: (side: Side) => void
+  readonly climbs: boolean
+}) {
+  const disc = clsx(
+    'relative flex size-6 items-center justify-center rounded-full border-2 font-mono text-xs',
+    current ? 'border-chosen bg-chosen text-sheet' : 'border-edge bg-sheet',
+  )
+  const jump = (side: Side, arrow: string, label: string) => (
+    <button type="button" className={disc} aria-label={label} onClick={() => onJump?.(side)}>
+      {arrow}
+    </button>
+  )
+  return (
+    <div
+      style={{ gridRow: at + 1 }}
+      className={clsx(
+        'relative items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1',
+        onJump ? 'col-start-1 flex gap-2' : 'hidden',
+      )}
+    >
+      <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
+      {onJump ? (
+        <>
+          {jump('reduce', '↓', `Go down to sheet ${number}`)}
+          <span aria-hidden className="relative bg-desk px-0.5 font-mono text-xs">
+            {number}
+          </span>
+          {climbs && jump('expand', '↑', `Go up to sheet ${number}`)}
+        </>
+      ) : (
+        <span aria-hidden className={disc}>
+          {number}
+        </span>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,61 @@
+import clsx from 'clsx'
+import {
+  explainLine,
+  methods,
+  wordSentence,
+  type Method,
+  type Reveal,
+  type Row,
+  type Worksheet,
+} from '@/core/worksheet'
+import { equalText } from '@/core/number'
+import { Formula } from '@/ui/Formula'
+import { useSettings } from '@/ui/settings'
+import { ValueLine } from './Line'
+
+/** The floor of the valley: the one resistance that is left, and the supply. */
+export function SupplyBar({
+  worksheet,
+  row,
+  current,
+  reveal,
+}: {
+  readonly worksheet: Worksheet
+  readonly row: Row
+  readonly current: boolean
+  readonly reveal: Reveal | null
+}) {
+  const { figures, keys } = useSettings().settings
+  const reached = reveal?.reached(row.key, 'reduce', 0)
+  if (reached && !reached.reason) return null
+  const [{ lines }] = row.down
+  return (
+    <div
+      className={clsx(
+        'mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl bg-bar px-6 py-2.5 text-bar-ink',
+        current && 'outline-2 outline-offset-2 outline-chosen',
+      )}
+    >
+      <span className="font-mono font-semibold text-bar-reduce">
+        Req {equalText(worksheet.analysis.equivalent, 'Ω', figures)}
+      </span>
+      {lines
+        .filter((id) => !reached || reached.lines.has(id))
+        .map((id) => {
+          const { name, formulas } = explainLine(worksheet, id, true)
+          const { isLaw }: Method = methods[worksheet.derivation.lines[id].method]
+          return (
+            <div key={id}>
+              {/* What is no law of the supply itself is said in words. */}
+              {!isLaw && <p className="text-xs text-bar-soft">{wordSentence(name)}</p>}
+              {keys === 'no' && (!reached || reached.lines.get(id)?.value) ? (
+                <Formula tokens={formulas[0]} figures={figures} />
+              ) : (
+                <ValueLine worksheet={worksheet} id={id} reached={reached?.lines.get(id)} asSupply />
+              )}
+            </div>
+          )
+        })}
+    </div>
+  )
+}
