@@ -71,12 +71,19 @@ export type Choices = Required<{
     : WorksheetChoices[K]
 }>
 
+/** The choices that are made, by their names. */
+function made(some: WorksheetChoices | Partial<Choices>): Partial<Choices> {
+  const all: Record<string, unknown> = {}
+  for (const [name, it] of Object.entries(some))
+    if (it !== undefined) all[name] = it === 'yes' ? true : it === 'no' ? false : it
+  return all
+}
+
+const usualChoices = made({ ...usualSchool, ways: {}, asked: [], exchanges: [] }) as Choices
+
 /** Choices with the usual ones where none was made. */
 export function fullChoices(some: WorksheetChoices | Partial<Choices> = {}): Choices {
-  const made = Object.entries(some).filter(([, value]) => value !== undefined)
-  const all = { ...usualSchool, ways: {}, asked: [], exchanges: [], ...Object.fromEntries(made) }
-  const meaning = { yes: true, no: false } as Readonly<Record<string, unknown>>
-  return Object.fromEntries(Object.entries(all).map(([name, it]) => [name, meaning[it as string] ?? it])) as never
+  return { ...usualChoices, ...made(some) }
 }
 
 const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential']

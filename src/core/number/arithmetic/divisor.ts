@@ -1,3 +1,5 @@
+import { bitLength } from '../quantity'
+
 const safe = BigInt(Number.MAX_SAFE_INTEGER)
 
 /**
@@ -8,7 +10,7 @@ const safe = BigInt(Number.MAX_SAFE_INTEGER)
 export function greatestCommonDivisor(a: bigint, b: bigint): bigint {
   if (a < b) [a, b] = [b, a]
   while (b > safe) {
-    const shift = BigInt(a.toString(16).length * 4 - 52)
+    const shift = BigInt(Math.floor(bitLength(a)) - 51)
     let x = Number(a >> shift)
     let y = Number(b >> shift)
     let [A, B, C, D] = [1, 0, 0, 1]

@@ -53,7 +53,15 @@ function negate({ n, d, root, lowest }: ExactNumber): ExactNumber {
   return { n: -n, d, root, lowest }
 }
 
+/** In lowest terms where both are, since crosswise the divisors are those of shorter numbers. */
 function multiply(a: ExactNumber, b: ExactNumber): ExactNumber {
+  if (a.lowest && b.lowest && a.root === 1n && b.root === 1n) {
+    if (a.n === 0n || b.n === 0n) return zero
+    if (a === b) return { n: a.n * a.n, d: a.d * a.d, root: 1n, lowest: true }
+    const first = greatestCommonDivisor(a.n < 0n ? -a.n : a.n, b.d)
+    const second = greatestCommonDivisor(b.n < 0n ? -b.n : b.n, a.d)
+    return { n: (a.n / first) * (b.n / second), d: (a.d / second) * (b.d / first), root: 1n, lowest: true }
+  }
   const n = a.n * b.n
   const d = a.d * b.d
   if (a.root === b.root) return { n: n * a.root, d, root: 1n, lowest: false }
@@ -61,7 +69,8 @@ function multiply(a: ExactNumber, b: ExactNumber): ExactNumber {
   return { n, d, root: a.root * b.root, lowest: false }
 }
 
-function invert({ n, d, root }: ExactNumber): ExactNumber {
+function invert({ n, d, root, lowest }: ExactNumber): ExactNumber {
+  if (root === 1n) return n < 0n ? { n: -d, d: -n, root, lowest } : { n: d, d: n, root, lowest }
   const under = n * root
   return under < 0n ? { n: -d, d: -under, root, lowest: false } : { n: d, d: under, root, lowest: false }
 }
@@ -110,7 +119,8 @@ function write(a: ExactNumber, expected?: ExactNumber): ExactNumber {
 
 function from({ exact: ratio }: Given): ExactNumber {
   if (ratio === undefined) throw new Error('exact arithmetic begins with exact values')
-  return { ...exactOf(ratio), lowest: true }
+  const { n, d, root } = exactOf(ratio)
+  return { n, d, root, lowest: true }
 }
 
 function toAmount(a: ExactNumber): Amount {

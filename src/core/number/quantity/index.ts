@@ -3,7 +3,7 @@
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
 export { letterOf, unitOf, type Quantity, type Unit } from './unit'
-export { exactOf, nearestNumber, type Exact, type Ratio } from './ratio'
+export { bitLength, exactOf, nearestNumber, type Exact, type Ratio } from './ratio'
 export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {
   digitsOfRatio,

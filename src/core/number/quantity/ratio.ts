@@ -25,8 +25,8 @@ export function ratioOf(fraction: Fraction): Ratio {
 
 const safe = BigInt(Number.MAX_SAFE_INTEGER)
 
-/** The number of bits, to within four. */
-function bitLength(n: bigint): number {
+/** The number of bits of a positive whole number, to within four. */
+export function bitLength(n: bigint): number {
   const size = Number(n)
   return size === Infinity ? n.toString(16).length * 4 : Math.log2(size)
 }

@@ -21,15 +21,16 @@ export function idealCurrents<N>(
   const to = parts.map((part) => index.get(part.to) as number)
   const inflow: N[] = new Array(index.size).fill(zero)
   const at: number[][] = Array.from({ length: index.size }, () => [])
+  parts.forEach((_, i) => {
+    if (!isIdeal(i)) return
+    at[from[i]].push(i)
+    at[to[i]].push(i)
+  })
   parts.forEach((part, i) => {
-    if (isIdeal(i)) {
-      at[from[i]].push(i)
-      at[to[i]].push(i)
-    } else if (part.kind !== 'terminals') {
-      const I = current[i] ?? zero
-      inflow[from[i]] = subtract(inflow[from[i]], I)
-      inflow[to[i]] = add(inflow[to[i]], I)
-    }
+    if (isIdeal(i) || part.kind === 'terminals') return
+    const I = current[i] ?? zero
+    if (at[from[i]].length > 0) inflow[from[i]] = subtract(inflow[from[i]], I)
+    if (at[to[i]].length > 0) inflow[to[i]] = add(inflow[to[i]], I)
   })
 
   const found: (N | null)[] = new Array(parts.length).fill(null)

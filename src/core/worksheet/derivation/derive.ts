@@ -262,7 +262,7 @@ export function derive<N>(
       const kind = groupKind(stages, id)
       const usual = kind === null ? 'V·I' : kind === 'series' ? 'I²·R' : 'V²/R'
       const wanted = choices.power === 'known' ? usual : choices.power
-      const [{ name, needs }] = [...methodsFor('power', id, around, wanted), ...methodsFor('power', id, around, 'V·I')]
+      const { name, needs } = methodsFor('power', id, around, wanted)[0] ?? methodsFor('power', id, around, 'V·I')[0]
       by(section, 'power', id, name, needs[0])
     })
   }

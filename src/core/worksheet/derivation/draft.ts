@@ -49,7 +49,8 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
   }
   const keep = (line: Omit<Line, 'id' | 'amount'>, value: N | null): number => {
     const id = lines.length
-    lines.push({ ...line, id, amount: value === null ? null : amountOf(value) })
+    const { section, quantity, of, method, uses, signs } = line
+    lines.push({ id, quantity, of, method, uses, signs, amount: value === null ? null : amountOf(value), section })
     numbers.push(value)
     found[line.quantity][line.of] = id
     return id

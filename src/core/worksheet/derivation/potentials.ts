@@ -67,11 +67,16 @@ export function findPotentials<N>(draft: Draft<N>, wiring: Wiring, top: number):
   }
   // What carries nothing drops nothing: dead ends have the potential of where they hang.
   const beside = new Map<number, number[]>()
+  const hang = (node: number, other: number) => {
+    const others = beside.get(node)
+    if (others) others.push(other)
+    else beside.set(node, [other])
+  }
   wiring.idle.forEach((idle, part) => {
     if (idle === null) return
     const [a, b] = [wiring.from[part], wiring.to[part]]
-    beside.set(a, [...(beside.get(a) ?? []), b])
-    beside.set(b, [...(beside.get(b) ?? []), a])
+    hang(a, b)
+    hang(b, a)
   })
   const open = wiring.nodes.flatMap((_, node) => (found.potential[node] === undefined ? [] : [node]))
   for (const node of open)

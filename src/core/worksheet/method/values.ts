@@ -28,10 +28,11 @@ function foundIn(
   }
 }
 
+/** What one kind of group finds, or the other. */
 const either =
-  (...all: readonly Of[]): Of =>
-  (...at) =>
-    all.flatMap((needs) => needs(...at))
+  (inSeries: Of, inParallel: Of): Of =>
+  (quantity, element, around) =>
+    (around.groupAround(element)?.kind === 'series' ? inSeries : inParallel)(quantity, element, around)
 
 /** A whole, times one resistance over another. */
 const proportion: Method['work'] = ([whole, over, under], { multiply, divide }) => multiply(whole, divide(over, under))

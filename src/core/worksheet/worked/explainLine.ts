@@ -58,15 +58,11 @@ export function explainFound(worksheet: Worksheet, found: Found, asSupply = fals
   const { lines } = worksheet.derivation
   const { uses, quantity } = found
   const method: Method = methods[found.method]
-  const used: Line[] = []
-  const signs: Sign[] = []
-  uses.forEach((use, i) => {
-    const line = lines[use]
-    // A potential of 0 V adds nothing to what is read.
-    if (uses.length > 1 && line.quantity === 'potential' && line.amount?.value === 0) return
-    used.push(line)
-    signs.push(found.signs[i] ?? 1)
-  })
+  // The potential behind stands last; one of 0 V adds nothing to what is read.
+  const behind = quantity === 'potential' && uses.length > 1 ? lines[uses[uses.length - 1]] : null
+  const isAtZero = behind?.quantity === 'potential' && behind.amount?.value === 0
+  const used = (isAtZero ? uses.slice(0, -1) : uses).map((use) => lines[use])
+  const { signs } = found
   const slots: Record<string, string> = { name: nameOf(worksheet, found) }
   if (used.length > 0) slots.from = nameOf(worksheet, used[0])
   const { wording } = method

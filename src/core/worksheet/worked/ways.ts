@@ -1,7 +1,7 @@
 import type { Arithmetic, Quantity } from '../../number'
 import type { Line } from '../derivation'
 import { methods, methodsFor, type Applicable, type Method, type MethodName, type Surroundings } from '../method'
-import { explainFound, type Found, type LineExplanation } from './explainLine'
+import { explainFound, explainLine, type Found, type LineExplanation } from './explainLine'
 import { withArithmetic, type Worksheet } from './worksheet'
 
 interface Surrounded {
@@ -49,22 +49,24 @@ export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Wa
   const line = derivation.lines[own]
   const isExact = worksheet.arithmetic === 'exact'
   const all = methodsFor(quantity, id, around)
-  const offered = all.filter(
-    ({ name, method }) => name !== line.method && (method.choice !== undefined || name === 'carried'),
-  )
-  const others = offered.flatMap(({ name, method, needs }): Way[] => {
+  const ways: Way[] = [wayOf(line, explainLine(worksheet, own), null)]
+  for (const { name, method, needs } of all) {
+    if (name === line.method || (method.choice === undefined && name !== 'carried')) continue
     const enough = needs.find((set) => set.every(([of, element]) => derivation.found[of][element] !== undefined))
-    if (!enough) return []
+    if (!enough) continue
     const uses = enough.map(([of, element]) => derivation.found[of][element] as number)
     const values = uses.map((use) => derivation.numbers[use])
-    if (values.some((value) => value === null)) return []
-    if (method.suits && !method.suits(values, arithmetic)) return []
+    if (values.includes(null) || method.suits?.(values, arithmetic) === false) continue
     // Without rounding every way gives the same number: that is what makes it a way.
     const amount = isExact ? line.amount : arithmetic.toAmount(arithmetic.write(method.work(values, arithmetic, [])))
     const found: Found = { quantity, of: id, method: name, uses, signs: [], amount }
-    return [{ found, choice: choiceOf(all, name, uses, line), ...explainFound(worksheet, found) }]
-  })
-  return [{ found: line, choice: null, ...explainFound(worksheet, line) }, ...others]
+    ways.push(wayOf(found, explainFound(worksheet, found), choiceOf(all, name, uses, line)))
+  }
+  return ways
+}
+
+function wayOf(found: Found, { name, formulas, work }: LineExplanation, choice: string | null): Way {
+  return { found, choice, name, formulas, work }
 }
 
 /** The choice that takes a method for a found voltage or current, if what it uses is known by then. */
