@@ -1,8 +1,9 @@
 import clsx from 'clsx'
+import { memo } from 'react'
 import type { Side } from '@/core/worksheet'
 
 /** The number of a sheet on the spine; where one reveal is made at a time, its two sides can be jumped to. */
-export function Spine({
+export const Spine = memo(function Spine({
   at,
   number,
   current,
@@ -49,4 +50,4 @@ export function Spine({
       )}
     </div>
   )
-}
+})

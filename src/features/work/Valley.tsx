@@ -39,14 +39,17 @@ const drawnAtOnce = 30
 
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
 export function Valley({ worksheet, row, reveal, onRow }: Props) {
+  const [choice, setChoice] = useState<Choice | null>(null)
+  const [asked, setAsked] = useState<AskedFor | null>(null)
   // What was chosen and asked belongs to one worksheet; with the next it is gone.
-  const [chosenOn, setChosenOn] = useState<{ readonly of: Worksheet; readonly choice: Choice } | null>(null)
-  const [askedOn, setAskedOn] = useState<{ readonly of: Worksheet; readonly asked: AskedFor } | null>(null)
-  const choice = chosenOn?.of === worksheet ? chosenOn.choice : null
-  const asked = askedOn?.of === worksheet ? askedOn.asked : null
+  const [of, setOf] = useState(worksheet)
+  if (of !== worksheet) {
+    setOf(worksheet)
+    setChoice(null)
+    setAsked(null)
+  }
   const { how } = useSettings().settings
   const { wiring } = worksheet
-  const exact = useMemo(() => withoutRounding(worksheet), [worksheet])
   const between = useMemo(() => inBetween(worksheet), [worksheet])
   const known = worksheet.rows.find(({ kind }) => kind === 'known')
   const supply = worksheet.rows.find(({ kind }) => kind === 'supply')
@@ -65,22 +68,16 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     document.getElementById(placeOf(row))?.scrollIntoView({ block: 'nearest', behavior: still ? 'auto' : 'smooth' })
   }, [row])
 
-  const choose = useCallback(
-    (on: string, side: Side, id: number) => {
-      setChosenOn((before) => {
-        const sofar = before?.of === worksheet ? before.choice : null
-        const same = sofar?.row === on && sofar.side === side ? sofar.ids : []
-        const ids = same.includes(id) ? same.filter((one) => one !== id) : [...same, id]
-        return ids.length === 0 ? null : { of: worksheet, choice: { row: on, side, ids } }
-      })
-    },
-    [worksheet],
-  )
-  const ask = useCallback(
-    (id: number, anchor: Element) => setAskedOn({ of: worksheet, asked: { id, anchor } }),
-    [worksheet],
-  )
-  const letGo = useCallback(() => setChosenOn(null), [])
+  // The same for every worksheet, so that parts that look the same are not drawn anew.
+  const choose = useCallback((on: string, side: Side, id: number) => {
+    setChoice((before) => {
+      const same = before?.row === on && before.side === side ? before.ids : []
+      const ids = same.includes(id) ? same.filter((one) => one !== id) : [...same, id]
+      return ids.length === 0 ? null : { row: on, side, ids }
+    })
+  }, [])
+  const ask = useCallback((id: number, anchor: Element) => setAsked({ id, anchor }), [])
+  const letGo = useCallback(() => setChoice(null), [])
   const clear = useMemo(
     (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
     [letGo],
@@ -100,10 +97,11 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     if (reveal && !reveal.isDrawn(it.key, side)) return null
     if (side === 'expand' && worksheet.asked !== null && it.up.length === 0) return null
     const isLater = sameRows && !seen.has(`${it.key} ${side}`)
+    const drawn = isLater ? later : worksheet
     return (
       <Lazy key={`${it.key} ${side}`} at={at < drawnAtOnce} height={160}>
         <RowSide
-          worksheet={isLater ? later : worksheet}
+          worksheet={drawn}
           row={isLater ? before[at] : it}
           side={side}
           current={row === it.key}
@@ -111,7 +109,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           onChoose={choose}
           onValue={reveal ? undefined : ask}
           reveal={reveal}
-          exact={exact}
+          exact={withoutRounding(drawn)}
         />
       </Lazy>
     )
@@ -144,7 +142,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           <Fragment key={it.key}>
             {it.number === null ? (
               <div id={placeOf(it.key)} style={{ gridRow: at + 1 }} className="col-span-full scroll-my-24 py-1">
-                <Exchange worksheet={worksheet} row={it} reveal={reveal} exact={exact} />
+                <Exchange worksheet={worksheet} row={it} reveal={reveal} exact={withoutRounding(worksheet)} />
               </div>
             ) : (
               <>
@@ -198,7 +196,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
             )}
       </div>
       {choice && chosenRow && <Pointed worksheet={worksheet} row={chosenRow} ids={choice.ids} onClose={letGo} />}
-      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAskedOn(null)} />}
+      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   )
 }
