@@ -76,6 +76,29 @@ test('the parts list is edited in place; changes are undone and redone', async (
   await expect(page.getByRole('complementary', { name: 'Parts list' })).toHaveCount(0)
 })
 
+test('rows that were out of sight while a value changed show what a fresh page shows', async ({ page, context }) => {
+  const formula = 'R1 33 + R2 1k2 // (R3 680 + R4 0R47) + (R5 470 // R6 470 // R7 1M + R8 15) // R9 2k2'
+  await newNetwork(page, 'Out of sight', formula)
+  await page.reload()
+  await expect(page.locator('#floor')).toContainText('Req')
+  await page.keyboard.press('p')
+  const rows = (on: typeof page) => on.locator('[data-row], #floor').allTextContents()
+  for (const [value, y] of [
+    ['4,7k', 0],
+    ['560', 1500],
+  ] as const) {
+    await page.evaluate((top) => window.scrollTo(0, top), y)
+    await page.getByLabel('value of R5', { exact: true }).fill(value)
+    await page.getByLabel('value of R5', { exact: true }).blur()
+    await saved(page)
+    const fresh = await context.newPage()
+    await fresh.goto(page.url())
+    await expect(fresh.locator('#floor')).toContainText('Req')
+    await expect.poll(() => rows(page)).toEqual(await rows(fresh))
+    await fresh.close()
+  }
+})
+
 test('rows of a spreadsheet are pasted into the parts list', async ({ page }) => {
   await newNetwork(page, 'Pasted', 'R1 100')
   await page.keyboard.press('Escape')
