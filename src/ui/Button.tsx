@@ -20,6 +20,11 @@ const looks = {
   bar: 'border-bar-line text-bar-ink hover:bg-bar-line border',
 } as const
 
+/** How a button of a bar looks that switches something on and off. */
+export function switchLook(isOn: boolean): string {
+  return clsx('h-9', isOn && 'border-chosen bg-chosen-wash')
+}
+
 /** A button with its key in the tooltip. */
 export function Button({ tip, keys, look = 'outlined', className, children, ...rest }: ButtonProps) {
   const button = (

@@ -1,7 +1,6 @@
-import clsx from 'clsx'
 import { MoveHorizontal, Route } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { Button } from '@/ui/Button'
+import { Button, switchLook } from '@/ui/Button'
 import { TakeOut } from '@/ui/network/TakeOut'
 
 /** What is done with the whole drawing. */
@@ -19,7 +18,6 @@ export function DrawActions({
   /** What of it can be taken out. */
   readonly children: ReactNode
 }) {
-  const look = (pressed: boolean) => clsx('h-9', pressed && 'border-chosen bg-chosen-wash')
   return (
     <>
       <Button
@@ -27,7 +25,7 @@ export function DrawActions({
         keys="c"
         aria-pressed={tracing}
         onClick={onTrace}
-        className={look(tracing)}
+        className={switchLook(tracing)}
       >
         <Route size={16} aria-hidden /> <span className="max-sm:sr-only">Current’s path</span>
       </Button>
@@ -36,7 +34,7 @@ export function DrawActions({
         keys="s"
         aria-pressed={stretched}
         onClick={onStretch}
-        className={look(stretched)}
+        className={switchLook(stretched)}
       >
         <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
       </Button>

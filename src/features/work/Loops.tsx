@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { drawSheet, type Box, type Picture, type Coordinates } from '@/core/picture'
+import { drawSheet, overlap, type Box, type Picture, type Coordinates } from '@/core/picture'
 import { amountAt, type Reveal, type Worksheet } from '@/core/worksheet'
 import { writeNetwork } from '@/core/network'
 import { insideOf, outwardFrom } from '@/core/structure'
@@ -297,10 +297,6 @@ function placeNames(loops: readonly Loop[], picture: BoardPicture): PlacedName[]
     taken.push(boxAt(best))
     return { loop, width, ...best }
   })
-}
-
-function overlap(a: Box, b: Box): boolean {
-  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 }
 
 function wordBox(at: Coordinates & { readonly anchor: string }, text: string): Box {

@@ -1,10 +1,9 @@
-import { explainLine, type AskedAnswers as Wanted, type Worksheet } from '@/core/worksheet'
-import { equalText, letterOf, unitOf } from '@/core/number'
+import { explainLine, unitOfLine, type AskedAnswers as Wanted, type Worksheet } from '@/core/worksheet'
+import { equalText, letterOf } from '@/core/number'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
 const letters = { ...letterOf, potential: 'potential' } as const
-const units = { ...unitOf, potential: 'V' } as const
 
 /** What was asked for, and what was left out to get there. */
 export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet; readonly asked: Wanted }) {
@@ -30,7 +29,7 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
                 {quantity === 'potential'
                   ? `of node ${nodeLabels[of]}`
                   : `of ${ofSupply ? network.parts[wiring.supply].name : elements[of].name}`}{' '}
-                {equalText(amount, units[quantity], figures)}
+                {equalText(amount, unitOfLine(derivation.lines[id]), figures)}
               </span>
               {quantity === 'potential' &&
                 explainLine(worksheet, id).formulas.map((formula, k) => (

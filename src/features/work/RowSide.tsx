@@ -1,7 +1,7 @@
 import clsx from 'clsx'
 import { memo, useCallback, useMemo } from 'react'
 import { type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
-import { boxAround, drawSheet, type Picture } from '@/core/picture'
+import { boxAround, drawSheet, overlap, type Picture } from '@/core/picture'
 import { sheetOf } from '@/core/structure'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
@@ -26,7 +26,7 @@ interface RowSideProps {
 }
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
-export const RowSide = memo(function Half(props: RowSideProps) {
+export const RowSide = memo(function RowSide(props: RowSideProps) {
   const { worksheet, row, side, current, chosen, onChoose, onValue, reveal } = props
   const { settings } = useSettings()
   const { figures, symbols, form, how, flow } = settings
@@ -106,14 +106,7 @@ export const RowSide = memo(function Half(props: RowSideProps) {
 function loopAround(picture: Picture, members: readonly number[]) {
   const box = boxAround(picture, members)
   if (!box) return null
-  const strangers = picture.parts.some(
-    (part) =>
-      !members.includes(part.id) &&
-      part.box.x < box.x + box.width &&
-      part.box.x + part.box.width > box.x &&
-      part.box.y < box.y + box.height &&
-      part.box.y + part.box.height > box.y,
-  )
+  const strangers = picture.parts.some((part) => !members.includes(part.id) && overlap(part.box, box))
   return strangers ? null : box
 }
 

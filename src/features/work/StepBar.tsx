@@ -50,7 +50,7 @@ export function StepBar({
         {next ? (
           <>
             {shown} of {stops.length} shown; next {parts[next.part]}
-            {placeOf(rows, next)}
+            {placeInWords(rows, next)}
           </>
         ) : (
           'all is shown'
@@ -73,7 +73,7 @@ export function StepBar({
 }
 
 /** Where the next thing stands, in words. */
-function placeOf(rows: readonly Row[], { row: key, side }: Stop): string {
+function placeInWords(rows: readonly Row[], { row: key, side }: Stop): string {
   const row = rows.find((it) => it.key === key)
   if (row?.kind === 'supply') return ' at the floor'
   if (row?.kind === 'exchange') return `, the exchange ${side === 'reduce' ? 'down' : 'back'}`

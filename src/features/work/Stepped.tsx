@@ -26,8 +26,8 @@ export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; rea
     before.current = shown
     const stop = stops[shown - 1]
     if (!stop) return
-    const half = document.querySelector(`[data-row="${stop.row}"][data-side="${stop.side}"]`)
-    const place = half ?? document.getElementById(placeOf(stop.row))
+    const rowSide = document.querySelector(`[data-row="${stop.row}"][data-side="${stop.side}"]`)
+    const place = rowSide ?? document.getElementById(placeOf(stop.row))
     place?.scrollIntoView({ block: 'nearest' })
   }, [stops, shown])
   return (

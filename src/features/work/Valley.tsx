@@ -93,7 +93,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     before.length === between.length &&
     before.every((it, at) => it.key === between[at].key && it.sheet === between[at].sheet) &&
     later.wiring.live.length === wiring.live.length
-  const half = (it: Row, at: number, side: Side) => {
+  const sideOf = (it: Row, at: number, side: Side) => {
     if (reveal && !reveal.isDrawn(it.key, side)) return null
     if (side === 'expand' && worksheet.asked !== null && it.up.length === 0) return null
     const isLater = sameRows && !seen.has(`${it.key} ${side}`)
@@ -149,9 +149,9 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
                 <div
                   id={placeOf(it.key)}
                   style={{ gridRow: at + 1 }}
-                  className="col-start-1 flex scroll-my-24 items-center justify-end row-half"
+                  className="col-start-1 flex scroll-my-24 items-center justify-end row-side"
                 >
-                  {half(it, at, 'reduce')}
+                  {sideOf(it, at, 'reduce')}
                 </div>
                 <Spine
                   at={at}
@@ -187,10 +187,10 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
               it.number === null ? null : (
                 <div
                   key={it.key}
-                  className="flex items-center justify-start row-half @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+                  className="flex items-center justify-start row-side @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
                   style={{ '--row': at + 1 } as React.CSSProperties}
                 >
-                  {half(it, at, 'expand')}
+                  {sideOf(it, at, 'expand')}
                 </div>
               ),
             )}

@@ -3,7 +3,7 @@ import { X } from 'lucide-react'
 import { useMemo } from 'react'
 import { amountAt, explainCheck, waysTo, wordSentence, type Worksheet } from '@/core/worksheet'
 import { equalText, exactText, letterOf, shownText, unitOf } from '@/core/number'
-import { elementKey, groupKind } from '@/core/structure'
+import { elementKey } from '@/core/structure'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { CheckLine } from './CheckLine'
@@ -108,7 +108,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
       {check && into !== null && (
         <section className="border-t border-line pt-2">
           <h3 className="text-xs text-soft">
-            {groupKind(worksheet, id) === 'series' ? 'its drop takes part in' : 'its current takes part in'}
+            {worksheet.elements[into].made?.kind === 'series' ? 'its drop takes part in' : 'its current takes part in'}
           </h3>
           <CheckLine worksheet={worksheet} step={into} formula={check} />
         </section>

@@ -8,7 +8,7 @@ import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { withoutRounding, type Side } from '@/core/worksheet'
-import { Button } from '@/ui/Button'
+import { Button, switchLook } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuNote } from '@/ui/MenuItem'
@@ -43,7 +43,7 @@ export function Work() {
   const [school, setSchool] = useState(false)
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
-  const exact = useMemo(() => settled && withoutRounding(settled), [settled])
+  const exact = settled && withoutRounding(settled)
 
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const analysis = worksheet?.analysis ?? null
@@ -128,7 +128,7 @@ export function Work() {
             keys="h"
             aria-pressed={school}
             onClick={() => setSchool(!school)}
-            className={clsx('h-9', school && 'border-chosen bg-chosen-wash')}
+            className={switchLook(school)}
           >
             <ListChecks size={16} aria-hidden /> <span className="max-sm:sr-only">How</span>
           </Button>
@@ -137,7 +137,7 @@ export function Work() {
             keys="p"
             aria-pressed={partsOpen}
             onClick={() => changeSettings({ parts: !partsOpen })}
-            className={clsx('h-9', partsOpen && 'border-chosen bg-chosen-wash')}
+            className={switchLook(partsOpen)}
           >
             <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
           </Button>

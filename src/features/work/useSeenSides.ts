@@ -1,6 +1,6 @@
 import { useEffect, useState, type RefObject } from 'react'
 
-/** Which halves of rows are on the screen (or nearly): their names, `0 reduce`, `0 expand`… */
+/** Which sides of rows are on the screen (or nearly): their names, `0 reduce`, `0 expand`… */
 export function useSeenSides(place: RefObject<HTMLElement | null>, rows: number): ReadonlySet<string> {
   const [seen, setSeen] = useState<ReadonlySet<string>>(new Set())
   useEffect(() => {
@@ -16,7 +16,7 @@ export function useSeenSides(place: RefObject<HTMLElement | null>, rows: number)
         return after
       }),
     )
-    for (const half of place.current.querySelectorAll('[data-row]')) observer.observe(half)
+    for (const side of place.current.querySelectorAll('[data-row]')) observer.observe(side)
     return () => observer.disconnect()
   }, [place, rows])
   return seen

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { networkOf } from '../../../../test/documents'
 import { randomNetwork } from '../../../../test/randomNetwork'
-import { peg, sketched } from '../../../../test/sketched'
+import { chosen, edited, peg, pointsOfNodes, sketched, square, strokes } from '../../../../test/sketched'
 import { readNetwork, type NetworkDocument } from '../../network'
 import { wire } from '../../structure'
 import {
@@ -26,17 +26,6 @@ import {
   type Board,
   type Miss,
 } from './index'
-
-const square = ['E1 0,0 0,4 12V', 'R1 0,0 4,0 10', 'R2 4,0 4,4 20', 'W1 4,4 0,4']
-const chosen = (...names: string[]) => new Set(names)
-const edited = (document: NetworkDocument, change: (board: Board) => Board) => closeBoard(change(openBoard(document)))
-
-/** Where each part lies: `R1 0,0 4,0`. */
-function strokes({ parts, sketch }: NetworkDocument): string[] {
-  return parts.map(({ name, from, to }) => `${name} ${sketch?.points?.[from].join()} ${sketch?.points?.[to].join()}`)
-}
-/** The pegs on a straight piece, where it has any but its ends. */
-const equivalent = (document: NetworkDocument) => wire(networkOf(document)).nodes.map(({ points }) => points.length)
 
 describe('what is typed decides', () => {
   test.each([
@@ -93,7 +82,9 @@ test('what is moved takes along what is joined to it, unless it goes alone', () 
   const alone = edited(drawn, (board) => moveParts(board, chosen('R1'), peg('0,-2'), { alone: true }))
   expect(strokes(alone)).toEqual(['E1 0,0 0,4', 'R1 0,-2 4,-2', 'R2 4,0 4,4', 'W1 4,4 0,4'])
   // Back where it was it is joined as before.
-  expect(equivalent(edited(alone, (board) => moveParts(board, chosen('R1'), peg('0,2'))))).toEqual(equivalent(drawn))
+  expect(pointsOfNodes(edited(alone, (board) => moveParts(board, chosen('R1'), peg('0,2'))))).toEqual(
+    pointsOfNodes(drawn),
+  )
 })
 
 test('points that come to stand on one peg are joined, and the one that stood there keeps its name', () => {

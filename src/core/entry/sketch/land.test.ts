@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { networkOf } from '../../../../test/documents'
 import { randomNetwork } from '../../../../test/randomNetwork'
-import { peg, sketched } from '../../../../test/sketched'
-import { type NetworkDocument } from '../../network'
+import { chosen, edited, peg, pointsOfNodes, sketched, square, strokes } from '../../../../test/sketched'
 import { wire } from '../../structure'
 import { analyse } from '../../worksheet'
 import { drawable, pointAt, wayOf } from './board'
@@ -21,17 +20,8 @@ import {
   newDrawing,
   openBoard,
   turnParts,
-  type Board,
 } from './index'
 
-const square = ['E1 0,0 0,4 12V', 'R1 0,0 4,0 10', 'R2 4,0 4,4 20', 'W1 4,4 0,4']
-const chosen = (...names: string[]) => new Set(names)
-const edited = (document: NetworkDocument, change: (board: Board) => Board) => closeBoard(change(openBoard(document)))
-
-/** Where each part lies: `R1 0,0 4,0`. */
-function strokes({ parts, sketch }: NetworkDocument): string[] {
-  return parts.map(({ name, from, to }) => `${name} ${sketch?.points?.[from].join()} ${sketch?.points?.[to].join()}`)
-}
 /** The pegs on a straight piece, where it has any but its ends. */
 function pegsBetween(a: Peg, b: Peg): Peg[] {
   const steps = Math.max(Math.abs(b.x - a.x), Math.abs(b.y - a.y))
@@ -40,7 +30,6 @@ function pegsBetween(a: Peg, b: Peg): Peg[] {
     y: a.y + ((b.y - a.y) * i) / steps,
   })).filter(({ x, y }) => Number.isInteger(x) && Number.isInteger(y))
 }
-const equivalent = (document: NetworkDocument) => wire(networkOf(document)).nodes.map(({ points }) => points.length)
 
 describe('an end on the middle of a line', () => {
   test('joins it: a wire is two wires then', () => {
@@ -55,12 +44,12 @@ describe('an end on the middle of a line', () => {
   })
   test('joins the lead of a symbol, but not its body', () => {
     const lead = sketched([...square, 'R3 3,0 3,4 5'])
-    expect(equivalent(lead).sort()).toEqual([1, 2, 3])
+    expect(pointsOfNodes(lead).sort()).toEqual([1, 2, 3])
     expect(strokes(lead).slice(1, 3)).toEqual(['R1 0,0 3,0', 'W2 3,0 4,0'])
-    expect(equivalent(sketched([...square, 'R3 2,0 2,4 5'])).sort()).toEqual([1, 1, 1, 3])
+    expect(pointsOfNodes(sketched([...square, 'R3 2,0 2,4 5'])).sort()).toEqual([1, 1, 1, 3])
   })
   test('passes it where that is wanted; and crossing it never joins', () => {
-    expect(equivalent(sketched([...square, 'past R3 2,4 2,2 5'])).sort()).toEqual([1, 1, 1, 1, 2])
+    expect(pointsOfNodes(sketched([...square, 'past R3 2,4 2,2 5'])).sort()).toEqual([1, 1, 1, 1, 2])
     expect(strokes(sketched([...square, 'R3 2,5 2,3 5'])).length).toBe(5)
   })
   test('of a drawing that was saved is as it was', () => {
@@ -97,7 +86,7 @@ describe('an end on the middle of a line', () => {
       'W2 4,4 3,4',
       'R3 3,4 1,4',
     ])
-    expect(equivalent(sketched([...square, 'R3 3,4 1,4 5']))).toEqual([1, 1, 2, 2])
+    expect(pointsOfNodes(sketched([...square, 'R3 3,4 1,4 5']))).toEqual([1, 1, 2, 2])
   })
   test('of any laid-out network, wherever it is put, adds no resistance and loses none', () => {
     fc.assert(

@@ -1,5 +1,4 @@
-import { quantityProblem, readQuantity, unitOf, type Unit } from '../../number'
-import type { Quantity } from '../../number'
+import { quantityProblem, readQuantity, unitOf, type Quantity, type Unit } from '../../number'
 
 /** An answer as it was read. */
 export interface Answer {

@@ -3,6 +3,7 @@
  * values rounded as they are written down on paper.
  */
 export { agree, type Arithmetic } from './arithmetic'
+export { greatestCommonDivisor } from './divisor'
 export { exact, type ExactNumber } from './exact'
 export { float } from './float'
-export { rounded } from './rounded'
+export { rounded, roundedFigures } from './rounded'

@@ -28,6 +28,12 @@ export function rounded(figures: number): Arithmetic<ExactNumber> {
   }
 }
 
+/** The significant figures of paper arithmetic, by its name; null for another one's. */
+export function roundedFigures(name: string): number | null {
+  const [kind, figures] = name.split(':')
+  return kind === 'rounded' ? Number(figures) : null
+}
+
 /** A value worked out from others: rounded where one of them was. */
 function from(value: ExactNumber, ...others: readonly ExactNumber[]): ExactNumber {
   return others.some((other) => other.rounded) ? { ...value, rounded: true } : value

@@ -4,6 +4,7 @@
  */
 export {
   boxAround,
+  overlap,
   measures,
   type Box,
   type Label,

@@ -106,3 +106,8 @@ export function boxAround(picture: Picture, ids: readonly number[]): Box | null 
     height: Math.max(...boxes.map((box) => box.y + box.height)) + air - y,
   }
 }
+
+/** Whether two boxes have some area in common. */
+export function overlap(a: Box, b: Box): boolean {
+  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+}

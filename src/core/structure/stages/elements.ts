@@ -29,12 +29,6 @@ export function outwardFrom({ elements }: Elements, id: number): number[] {
   return found
 }
 
-/** How the members of the equivalent that takes an element in lie; null where none does. */
-export function groupKind({ elements }: Elements, id: number): 'series' | 'parallel' | null {
-  const { into } = elements[id]
-  return into === null ? null : (elements[into].made?.kind ?? null)
-}
-
 /**
  * The sheet of a stage after its first `count` steps. Elements stand in the order of the first-listed resistor in them,
  * so that an equivalent takes the place of what it was made of. Nodes are those of the stage.

@@ -4,5 +4,5 @@
  */
 export { exchangeText, layOutStages, offeredExchanges, type StageOptions } from './stages'
 export type { Element, Placed, Stage, StageExchange, Stages } from './stage'
-export { elementKey, groupKind, insideOf, outwardFrom, sheetOf } from './elements'
+export { elementKey, insideOf, outwardFrom, sheetOf } from './elements'
 export { reductionFindings, stopsAt } from './findings'

@@ -1,8 +1,8 @@
 import { unitOf, type Amount, type Arithmetic, type Quantity } from '../../number'
 import { knownOf, type Choices, type Known, type Network, type Problem } from '../../network'
-import { groupKind, outwardFrom, type Stage, type Stages, type Step, type Wiring } from '../../structure'
+import { outwardFrom, type Stage, type Stages, type Step, type Wiring } from '../../structure'
 import { knownProblem, openProblem } from '../../solution'
-import { I, methodsFor, P, R, sharedIn, V, type Method, type Need } from '../method'
+import { I, methodsFor, P, R, sharedIn, V } from '../method'
 import { createDraft } from './draft'
 import { carryBack, placeExchanged } from './exchange'
 import type { Derivation, Line, Section } from './line'
@@ -95,21 +95,7 @@ export function derive<N>(
       return
     }
     const wanted = (hasWays ? choices.ways[`R ${keyOf(result)}`] : undefined) ?? choices.parallel
-    for (const choice of [wanted, 'reciprocals', undefined])
-      for (const { name, method, needs } of methodsFor('resistance', result, around, choice))
-        if (suitsValues(method, needs[0])) {
-          by(section, 'resistance', result, name, needs[0])
-          return
-        }
-  }
-
-  function suitsValues(method: Method, needs: readonly Need[]): boolean {
-    return (
-      method.suits?.(
-        needs.map(([quantity, id]) => numberOf(quantity, id) as N),
-        arithmetic,
-      ) ?? true
-    )
+    findBy(section, 'resistance', result, [wanted, 'reciprocals', undefined])
   }
 
   /** What the supply gives, from the one known quantity: of the source, or outward from a resistor. */
@@ -214,7 +200,8 @@ export function derive<N>(
       for (const id of open) if (!isFound([shared, id])) by(section, shared, id, 'carried', [[shared, result]])
       for (const id of open)
         if (isUndefined) put(section, other, id, 'none', [])
-        else if (!isFound([other, id])) findBy(section, other, id, members, result)
+        else if (!isFound([other, id]))
+          findBy(section, other, id, [chosenWay(other, id, members[members.length - 1] === id), 'ohm'])
       return
     }
     // The only path of zero ohms takes what the others leave: all of it.
@@ -228,21 +215,22 @@ export function derive<N>(
     }
   }
 
-  /** The value that a group finds for a member, by the way that the person takes there. */
-  function findBy(
-    section: Section,
-    quantity: 'voltage' | 'current',
-    id: number,
-    members: readonly number[],
-    result: number,
-  ) {
-    const wanted = chosenWay(quantity, id, members[members.length - 1] === id)
-    for (const choice of [wanted, 'ohm'])
-      for (const { name, needs } of methodsFor(quantity, id, around, choice)) {
+  /**
+   * A value by the first way for which what it needs is found, and which suits that.
+   *
+   * @param choices the way that the person takes, then what else will do; undefined for any
+   */
+  function findBy(section: Section, quantity: Quantity, id: number, choices: readonly (string | undefined)[]): void {
+    for (const choice of choices)
+      for (const { name, method, needs } of methodsFor(quantity, id, around, choice)) {
         const enough = needs.find((set) => set.every(isFound))
-        if (enough) return by(section, quantity, id, name, enough)
+        if (!enough) continue
+        const values = enough.map(([of, element]) => numberOf(of, element) as N)
+        if (method.suits?.(values, arithmetic) === false) continue
+        by(section, quantity, id, name, enough)
+        return
       }
-    throw new Error(`no way to the ${quantity} of ${elements[id].name} in ${elements[result].name}`)
+    throw new Error(`no way to the ${quantity} of ${elements[id].name}`)
   }
 
   function chosenWay(quantity: 'voltage' | 'current', id: number, isLast: boolean): string {
@@ -259,11 +247,9 @@ export function derive<N>(
         put(section, 'power', id, 'none', [])
         return
       }
-      const kind = groupKind(stages, id)
-      const usual = kind === null ? 'V·I' : kind === 'series' ? 'I²·R' : 'V²/R'
-      const wanted = choices.power === 'known' ? usual : choices.power
-      const { name, needs } = methodsFor('power', id, around, wanted)[0] ?? methodsFor('power', id, around, 'V·I')[0]
-      by(section, 'power', id, name, needs[0])
+      const group = around.groupAround(id)
+      const usual = group === null ? 'V·I' : group.kind === 'series' ? 'I²·R' : 'V²/R'
+      findBy(section, 'power', id, [choices.power === 'known' ? usual : choices.power, 'V·I'])
     })
   }
 }

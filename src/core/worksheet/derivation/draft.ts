@@ -1,6 +1,6 @@
 import type { Amount, Arithmetic, Quantity } from '../../number'
 import type { Stages } from '../../structure'
-import { I, methods, R, V, type Method, type MethodName, type Need, type Sign, type Surroundings } from '../method'
+import { I, methods, R, surroundingsOf, V, type Method, type MethodName, type Need, type Sign } from '../method'
 import type { Line, Section } from './line'
 
 /** A line's value with the sign that it is added with. */
@@ -118,15 +118,7 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     }
     return sum
   }
-  const around: Surroundings = {
-    groupOf: (id) => elements[id].made,
-    groupAround: (id) => {
-      const { into } = elements[id]
-      return into === null ? null : elements[into].made
-    },
-    isZeroOhm: (id) => elements[id].isZero,
-    carries: (id) => numberOf('current', id) !== null,
-  }
+  const around = surroundingsOf(elements, (id) => numberOf('current', id) !== null)
   /** Everything that is written so far. */
   const read = () => ({ lines, numbers, found, enters })
   return {

@@ -84,8 +84,7 @@ export function carryBack<N>(
     const [from, to] = [corners[i], corners[next(i)]]
     const before = members[(i + 2) % 3]
     const onward = members[next(i)]
-    const isKnown = (...ids: readonly number[]) =>
-      ids.every((one) => typeof numberOf('current', one) !== 'undefined' && numberOf('current', one) !== null)
+    const isKnown = (...ids: readonly number[]) => ids.every((one) => (numberOf('current', one) ?? null) !== null)
     const terms =
       !isZero(before) && isKnown(before, placed[i].id)
         ? [...termOf('current', placed[i].id, from), ...termOf('current', before, corners[(i + 2) % 3])]

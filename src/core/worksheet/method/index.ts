@@ -7,7 +7,7 @@ import type { Method, Surroundings } from './method'
 import { parallelMethods, resistanceMethods } from './resistance'
 import { valueMethods } from './values'
 
-export { I, P, R, sharedIn, V, type Method, type Need, type Sign, type Surroundings } from './method'
+export { I, P, R, sharedIn, surroundingsOf, V, type Method, type Need, type Sign, type Surroundings } from './method'
 
 /** Every method by its name, in the order in which they are offered. */
 export const methods = { ...resistanceMethods, ...valueMethods } satisfies Readonly<Record<string, Method>>

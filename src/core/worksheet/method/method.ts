@@ -1,5 +1,5 @@
 import type { Amount, Arithmetic, Quantity } from '../../number'
-import type { Step } from '../../structure'
+import type { Element, Step } from '../../structure'
 import type { Formula } from '../explain'
 
 /** A value that a method needs: which quantity of which element. */
@@ -19,6 +19,23 @@ export interface Surroundings {
   readonly isZeroOhm: (element: number) => boolean
   /** Whether its current is defined: not where zero-ohm paths lie side by side. */
   readonly carries: (element: number) => boolean
+}
+
+/**
+ * What surrounds the elements of a worksheet.
+ *
+ * @param carries as in {@link Surroundings}
+ */
+export function surroundingsOf(elements: readonly Element[], carries: Surroundings['carries']): Surroundings {
+  return {
+    groupOf: (id) => elements[id].made,
+    groupAround: (id) => {
+      const { into } = elements[id]
+      return into === null ? null : elements[into].made
+    },
+    isZeroOhm: (id) => elements[id].isZero,
+    carries,
+  }
 }
 
 /** A value with what a formula writes for it. */

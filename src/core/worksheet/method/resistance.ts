@@ -1,4 +1,4 @@
-import type { Amount, Arithmetic } from '../../number'
+import { greatestCommonDivisor, type Amount, type Arithmetic } from '../../number'
 import { amount, fraction, number, sign, sum, typeset, typesetAmount, type Formula } from '../explain'
 import { R, type Method, type Need, type Surroundings } from './method'
 
@@ -39,14 +39,10 @@ function commonDenominator<N>(
   let whole = 1n
   for (const it of ratios) {
     if (it === null || String(it.n).length > longestDenominator) return null
-    whole = (whole / divisor(whole, it.n)) * it.n
+    whole = (whole / greatestCommonDivisor(whole, it.n)) * it.n
   }
   if (String(whole).length > longestDenominator) return null
   return { whole, times: ratios.flatMap((it) => (it ? [(whole / it.n) * it.d] : [])) }
-}
-
-function divisor(a: bigint, b: bigint): bigint {
-  return b === 0n ? a : divisor(b, a % b)
 }
 
 /** How the equivalent of a parallel group is worked out; the school's names for them are those of the table. */

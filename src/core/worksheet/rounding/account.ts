@@ -1,4 +1,4 @@
-import type { Quantity } from '../../number'
+import { roundedFigures, type Quantity } from '../../number'
 import { methods, sharedIn, type Method, type Sign } from '../method'
 import type { Line } from '../derivation'
 import { workOut, type Found, type Worksheet } from '../worked'
@@ -31,6 +31,7 @@ interface Term {
 
 /** What rounding does to every line of a worksheet on paper. */
 interface Rounding {
+  readonly interval: ReturnType<typeof intervals>
   /** What each line can be, if every value before it and it itself are off by half a unit of their last figure. */
   readonly range: readonly (Interval | null)[]
   readonly written: readonly (number | null)[]
@@ -40,11 +41,13 @@ interface Rounding {
 
 const followed = new WeakMap<Worksheet['derivation'], Rounding>()
 
-/** Goes over the lines of a worksheet once, forward. */
-function followRounding({ derivation, arithmetic }: Worksheet): Rounding {
+/** Goes over the lines of a worksheet once, forward; null where it is not on paper. */
+function followRounding({ derivation, choices, arithmetic }: Worksheet): Rounding | null {
   let known = followed.get(derivation)
   if (known) return known
-  const interval = intervals(Number(arithmetic.slice('rounded:'.length)))
+  const figures = choices.carry === 'paper' ? roundedFigures(arithmetic) : null
+  if (figures === null) return null
+  const interval = intervals(figures)
   const range: (Interval | null)[] = []
   const written: (number | null)[] = []
   const grades: (Graded | null)[] = []
@@ -67,7 +70,7 @@ function followRounding({ derivation, arithmetic }: Worksheet): Rounding {
     )
     grades.push(gradesOf(method, uses, signs, written))
   }
-  followed.set(derivation, (known = { range, written, graded: grades }))
+  followed.set(derivation, (known = { interval, range, written, graded: grades }))
   return known
 }
 
@@ -104,12 +107,12 @@ function gradesOf(
  * which is a bound; which of them brings in most, by derivatives from the difference back along what each line uses.
  */
 function account(worksheet: Worksheet, terms: readonly Term[], own: Found | null): RoundingAccount | null {
-  const { derivation, choices, arithmetic, elements } = worksheet
-  if (arithmetic === 'exact' || arithmetic === 'float' || choices.carry !== 'paper') return null
-  const { range, written, graded: grades } = followRounding(worksheet)
+  const { derivation, elements } = worksheet
+  const rounding = followRounding(worksheet)
+  if (rounding === null) return null
+  const { interval, range, written, graded: grades } = rounding
   const { lines } = derivation
   if (terms.some(({ line }) => written[line] === null)) return null
-  const interval = intervals(Number(arithmetic.slice('rounded:'.length)))
   const ownRange =
     own &&
     valueOf(
@@ -184,14 +187,7 @@ export function accountForCheck(worksheet: Worksheet, step: number): RoundingAcc
   const { made } = worksheet.elements[step]
   if (!made) return null
   const found = worksheet.derivation.found[sharedIn(made.kind) === 'current' ? 'voltage' : 'current']
-  const lines = [...made.members, step].map((id) => found[id])
-  return lines.some((line) => line === undefined)
-    ? null
-    : account(
-        worksheet,
-        lines.map((line, i) => ({ line: line as number, sign: i < made.members.length ? 1 : -1 })),
-        null,
-      )
+  return accountForSum(worksheet, found, made.members, step)
 }
 
 /** What rounding has to do with the powers used against the power given. null where values are exact, or there are none. */
@@ -199,15 +195,21 @@ export function accountForPowers(worksheet: Worksheet): RoundingAccount | null {
   const { derivation, stages } = worksheet
   const { power } = derivation.found
   if (derivation.whole === null) return null
-  const used = stages[0].starts.map((id) => power[id])
-  const lines = [...used, power[derivation.whole]]
-  return lines.some((line) => line === undefined)
-    ? null
-    : account(
-        worksheet,
-        lines.map((line, i) => ({ line: line as number, sign: i < used.length ? 1 : -1 })),
-        null,
-      )
+  return accountForSum(worksheet, power, stages[0].starts, derivation.whole)
+}
+
+/** What rounding has to do with the values of some elements not adding up to that of the whole. */
+function accountForSum(
+  worksheet: Worksheet,
+  found: readonly (number | undefined)[],
+  members: readonly number[],
+  whole: number,
+): RoundingAccount | null {
+  const terms = [...members, whole].flatMap((id, i): Term[] => {
+    const line = found[id]
+    return line === undefined ? [] : [{ line, sign: i < members.length ? 1 : -1 }]
+  })
+  return terms.length > members.length ? account(worksheet, terms, null) : null
 }
 
 /** What rounding has to do with another way to a value that gives another number. null where values are exact. */
@@ -223,7 +225,7 @@ const unrounded = new WeakMap<Worksheet, Worksheet | null>()
 /** The same worksheet without rounding: the exact value beside each one on paper. null where it is exact already. */
 export function withoutRounding(worksheet: Worksheet): Worksheet | null {
   const { network, choices, naming, arithmetic } = worksheet
-  if (choices.carry !== 'paper' || arithmetic === 'exact' || arithmetic === 'float') return null
+  if (choices.carry !== 'paper' || roundedFigures(arithmetic) === null) return null
   let found = unrounded.get(worksheet)
   if (found === undefined) {
     const exact = workOut(network, { nodes: naming, choices: { ...choices, carry: 'exact' } })

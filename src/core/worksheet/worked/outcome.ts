@@ -1,4 +1,4 @@
-import type { Amount, Arithmetic } from '../../number'
+import { roundedFigures, type Amount, type Arithmetic } from '../../number'
 import { knownOf, type Network } from '../../network'
 import { checks, partValues, type Carried, type Check, type Status } from '../../solution'
 import { reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
@@ -45,8 +45,9 @@ export interface Outcome {
 
 /** How far a check may be off per step of work: nothing where values are exact. */
 function toleranceOf(name: string): number {
-  if (name === 'exact') return 0
-  return name === 'float' ? 2 ** -50 : 0.5 * 10 ** (1 - Number(name.slice('rounded:'.length)))
+  if (name === 'float') return 2 ** -50
+  const figures = roundedFigures(name)
+  return figures === null ? 0 : 0.5 * 10 ** (1 - figures)
 }
 
 /** What comes out, from the lines of a derivation; signs are those of the parts, as they are listed. */

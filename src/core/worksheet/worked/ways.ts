@@ -1,6 +1,14 @@
 import type { Arithmetic, Quantity } from '../../number'
 import type { Line } from '../derivation'
-import { methods, methodsFor, type Applicable, type Method, type MethodName, type Surroundings } from '../method'
+import {
+  methods,
+  methodsFor,
+  surroundingsOf,
+  type Applicable,
+  type Method,
+  type MethodName,
+  type Surroundings,
+} from '../method'
 import { explainFound, explainLine, type Found, type LineExplanation } from './explainLine'
 import { withArithmetic, type Worksheet } from './worksheet'
 
@@ -16,18 +24,10 @@ export function surroundings({ elements, derivation, arithmetic }: Worksheet): S
   let known = surrounded.get(derivation)
   if (known) return known
   const { found, lines } = derivation
-  const around: Surroundings = {
-    groupOf: (id) => elements[id].made,
-    groupAround: (id) => {
-      const { into } = elements[id]
-      return into === null ? null : elements[into].made
-    },
-    isZeroOhm: (id) => elements[id].isZero,
-    carries: (id) => {
-      const line = found.current[id]
-      return line === undefined || lines[line].amount !== null
-    },
-  }
+  const around = surroundingsOf(elements, (id) => {
+    const line = found.current[id]
+    return line === undefined || lines[line].amount !== null
+  })
   known = { around, arithmetic: withArithmetic(arithmetic, (it) => it as unknown as Arithmetic<unknown>) }
   surrounded.set(derivation, known)
   return known

@@ -1,4 +1,4 @@
-import { exact, figureCount, float, rounded, type Amount, type Arithmetic } from '../../number'
+import { exact, figureCount, float, rounded, roundedFigures, type Amount, type Arithmetic } from '../../number'
 import { fullChoices, type Choices, type Network, type Problem, type WorksheetChoices } from '../../network'
 import {
   elementKey,
@@ -164,7 +164,7 @@ export function affordable(network: Network): 'exact' | 'float' {
 export function withArithmetic<T>(name: ArithmeticName, work: <N>(arithmetic: Arithmetic<N>) => T): T {
   if (name === 'exact') return work(exact)
   if (name === 'float') return work(float)
-  return work(rounded(Number(name.slice('rounded:'.length))))
+  return work(rounded(roundedFigures(name) ?? NaN))
 }
 
 type Shown = Pick<Worksheet, 'derivation' | 'elements'>
