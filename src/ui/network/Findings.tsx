@@ -26,7 +26,7 @@ export function Findings({ worksheet, problems, document }: Props) {
       </section>
     )
   }
-  const findings = worksheet?.analysis.findings ?? []
+  const { findings, residue } = worksheet?.analysis ?? { findings: [], residue: [] }
   if (!document.parts.some(({ kind }) => kind === 'resistor')) {
     return (
       <section className="mx-auto my-8 max-w-xl rounded-lg border border-line bg-sheet p-6 text-center">
@@ -44,7 +44,7 @@ export function Findings({ worksheet, problems, document }: Props) {
     <section aria-label="Findings" className="mb-3 grid gap-2">
       {findings.slice(0, 12).map((finding, i) => (
         <p key={i} data-finding={finding.code} className="rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5">
-          <Message text={finding.message} names={finding.parts} />
+          <Message text={finding.message} names={[...finding.parts, ...residue]} />
         </p>
       ))}
       {findings.length > 12 && <p className="text-soft">… and {findings.length - 12} more findings</p>}
@@ -52,9 +52,9 @@ export function Findings({ worksheet, problems, document }: Props) {
   )
 }
 
-/** A sentence with the names of its parts set bold. A name at the end of it has a full stop behind it. */
+/** A sentence with the names of its parts and equivalents (`R2+3`, `(R2+3)‖4`) set bold. A name at the end of it has a full stop behind it. */
 export function Message({ text, names }: { readonly text: string; readonly names: readonly string[] }) {
-  return text.split(/([\p{L}\p{Nd}_.\-']+)/u).map((word, i) => {
+  return text.split(/([\p{L}\p{Nd}_.\-'+‖()]+)/u).map((word, i) => {
     const bare = word.endsWith('.') && !names.includes(word) ? word.slice(0, -1) : word
     return (
       <Fragment key={i}>
