@@ -104,7 +104,7 @@ export function numberRows(): Row[] {
       }
       const resistances = wiring.live.map((part) => {
         const it = network.parts[part]
-        return it.kind === 'resistor' ? it.resistance.value : 0
+        return it.kind === 'resistor' ? (it.resistance?.value ?? 0) : 0
       })
       const supply = make(parts).parts[0].voltage === '12 V' ? 12 : 13.8
       agreeWithPeer(numbers(), denseNodeVoltages(wiring, resistances, supply))

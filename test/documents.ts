@@ -1,13 +1,19 @@
 import { readNetwork, type Network, type NetworkDocument, type PartDocument } from '@/core/network'
 
-/** `R1 A B 4k7` in one text: a resistor, a wire (`W…`), a source (`E…`) or terminals (`T…`), by the first letter. */
+const others = { W: 'wire', T: 'terminals', A: 'ammeter', V: 'voltmeter' } as const
+
+/**
+ * `R1 A B 4k7` in one text: a resistor, a wire (`W…`), a source (`E…`), terminals (`T…`), an ammeter (`A…`) or a voltmeter
+ * (`V…`), by the first letter; a resistor without a value has none yet.
+ */
 export function part(text: string): PartDocument {
   const [name, from, to, ...rest] = text.split(' ')
   const value = rest.join(' ')
-  if (name.startsWith('W')) return { name, kind: 'wire', from, to }
-  if (name.startsWith('T')) return { name, kind: 'terminals', from, to }
+  const kind = others[name[0] as keyof typeof others]
+  if (kind) return { name, kind, from, to }
   if (name.startsWith('E'))
     return value ? { name, kind: 'source', from, to, voltage: value } : { name, kind: 'source', from, to }
+  if (rest.length === 0) return { name, kind: 'resistor', from, to }
   return { name, kind: 'resistor', from, to, resistance: value }
 }
 

@@ -2,11 +2,18 @@ import Fraction from 'fraction.js'
 import type { Amount } from '@/core/number'
 import type { Formula, Token } from '@/core/worksheet'
 
+/** What a letter of a formula stands for; NaN where that is not known. */
+export type Letters = (symbol: Extract<Token, { token: 'symbol' }>) => Fraction | number
+
+const unknown: Letters = () => NaN
+
 /**
- * What a formula's numbers come to, worked out from its own tokens: fractions where all of them are exact or decimals,
- * NaN where letters stand in it. Fractions know no roots: those are taken as doubles.
+ * What a formula's numbers come to, worked out from its own tokens: fractions where all of them are exact or decimals.
+ * Fractions know no roots: those are taken as doubles.
+ *
+ * @param letters what its letters stand for; without it a formula with letters is NaN
  */
-export function evaluate(formula: Formula): Fraction | number {
+export function evaluate(formula: Formula, letters: Letters = unknown): Fraction | number {
   // Signs bind as they are read: powers, then products, then sums.
   let total: Fraction | number = new Fraction(0)
   let product: Fraction | number | null = null
@@ -22,7 +29,7 @@ export function evaluate(formula: Formula): Fraction | number {
     } else if (token.token === 'sign' && token.sign === '²')
       product = product === null ? NaN : multiply(product, product)
     else if (token.token !== 'sign') {
-      const value = valueOf(token)
+      const value = valueOf(token, letters)
       product = product === null ? value : multiply(product, value)
     }
   }
@@ -30,10 +37,10 @@ export function evaluate(formula: Formula): Fraction | number {
   return total
 }
 
-function valueOf(token: Token): Fraction | number {
+function valueOf(token: Token, letters: Letters): Fraction | number {
   switch (token.token) {
     case 'symbol':
-      return NaN
+      return letters(token)
     case 'number':
       return new Fraction(token.value)
     case 'amount':
@@ -43,14 +50,16 @@ function valueOf(token: Token): Fraction | number {
         .map(numberOf)
         .reduce((a, b) => (token.sign === '+' ? add(a, b) : add(a, multiply(b, new Fraction(-1)))))
     case 'fraction': {
-      const [over, under] = [evaluate(token.over), evaluate(token.under)]
+      const [over, under] = [evaluate(token.over, letters), evaluate(token.under, letters)]
       if (typeof over === 'number' || typeof under === 'number') return Number(over.valueOf()) / Number(under.valueOf())
       return over.div(under)
     }
     case 'root':
-      return Math.sqrt(Number(evaluate(token.under).valueOf()))
+      return Math.sqrt(Number(evaluate(token.under, letters).valueOf()))
     case 'bracket':
-      return evaluate(token.inside)
+      return evaluate(token.inside, letters)
+    case 'unit':
+      return new Fraction(10).pow(token.power) as Fraction
     case 'sign':
       return NaN
   }

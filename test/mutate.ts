@@ -41,7 +41,12 @@ export function mutatedDocument(seed: number): unknown {
     kind < 0.3
       ? one(samples)
       : kind < 0.6
-        ? randomNetwork(seed, 1 + below(9), { zeros: random() < 0.5, clutter: random() < 0.5 })
+        ? randomNetwork(seed, 1 + below(9), {
+            zeros: random() < 0.5,
+            clutter: random() < 0.5,
+            meters: random() < 0.3,
+            open: random() < 0.2,
+          })
         : randomBridges(seed, 2 + below(4), { zeros: random() < 0.5 })
   const document = structuredClone(base) as unknown as Record<string, unknown>
   const parts = document.parts as Record<string, unknown>[]
@@ -52,7 +57,10 @@ export function mutatedDocument(seed: number): unknown {
     () => Object.assign(one(parts) ?? {}, { [one(['from', 'to'])]: points() }),
     () => Object.assign(one(parts) ?? {}, { [one(['from', 'to'])]: points() }),
     () => Object.assign(one(parts) ?? {}, { resistance: one(fair) }),
-    () => Object.assign(one(parts) ?? {}, { kind: one(['resistor', 'wire', 'source', 'terminals']) }),
+    () =>
+      Object.assign(one(parts) ?? {}, {
+        kind: one(['resistor', 'wire', 'source', 'terminals', 'ammeter', 'voltmeter']),
+      }),
     () => parts.push({ name: `W${parts.length}x`, kind: 'wire', from: points(), to: points() }),
     () =>
       parts.push({ name: `R${parts.length}x`, kind: 'resistor', from: points(), to: points(), resistance: one(fair) }),

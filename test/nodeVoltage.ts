@@ -22,11 +22,11 @@ export function nodeVoltages(network: Network): NodeVoltages {
   const source = network.parts.find((part) => part.kind === 'source')
   if (source?.kind !== 'source' || !source.voltage) throw new Error('the method needs a source voltage')
   for (const part of network.parts) {
-    if (part.kind === 'wire' || (part.kind === 'resistor' && part.resistance.exact === '0'))
+    if (part.kind === 'wire' || part.kind === 'ammeter' || (part.kind === 'resistor' && part.resistance?.exact === '0'))
       merged.set(root(part.from), root(part.to))
   }
   const resistors = network.parts.flatMap((part) =>
-    part.kind === 'resistor' && part.resistance.exact !== '0' && root(part.from) !== root(part.to)
+    part.kind === 'resistor' && part.resistance && part.resistance.exact !== '0' && root(part.from) !== root(part.to)
       ? [{ a: root(part.from), b: root(part.to), G: new Fraction(part.resistance.exact).inverse() }]
       : [],
   )

@@ -39,6 +39,10 @@ export interface RandomOptions {
   readonly zeros?: boolean
   /** Wires that split points, dead ends, shorted and cut-off resistors. */
   readonly clutter?: boolean
+  /** Ammeters in paths, voltmeters between points. */
+  readonly meters?: boolean
+  /** Some resistors have no value yet. */
+  readonly open?: boolean
 }
 
 /** A random nesting of series and parallel groups with so many resistors on a 12 V source, its parts shuffled and turned. */
@@ -80,6 +84,11 @@ export function randomNetwork(seed: number, resistors: number, options: RandomOp
     })
   }
   if (options.clutter) clutter()
+  if (options.meters) meters()
+  if (options.open)
+    parts.forEach(
+      ({ name, kind, from, to }, i) => random() < 0.5 && (parts[i] = { name, kind, from, to } as PartDocument),
+    )
   for (let i = parts.length - 1; i > 0; i--) {
     const j = below(i + 1)
     ;[parts[i], parts[j]] = [parts[j], parts[i]]
@@ -91,15 +100,24 @@ export function randomNetwork(seed: number, resistors: number, options: RandomOp
     parts: [{ name: 'E1', kind: 'source', from: start, to: finish, voltage: '12 V' }, ...parts],
   }
 
+  /** Splits a point: some part's end moves to a new point, joined by an ideal conductor. */
+  function split(letter: string, kind: 'wire' | 'ammeter'): void {
+    const moved = below(parts.length)
+    const fresh = point()
+    const [from, to] = random() < 0.5 ? [parts[moved].to, fresh] : [fresh, parts[moved].to]
+    parts.push({ name: `${letter}${parts.length}`, kind, from, to })
+    parts[moved] = { ...parts[moved], to: fresh }
+  }
+
+  function meters(): void {
+    for (let i = 1 + below(3); i > 0; i--) split('A', 'ammeter')
+    for (let i = 1 + below(2); i > 0; i--)
+      parts.push({ name: `V${parts.length}`, kind: 'voltmeter', from: `p${below(points)}`, to: `p${below(points)}` })
+  }
+
   function clutter(): void {
     const anyPoint = () => `p${below(points)}`
-    for (let i = below(4); i > 0; i--) {
-      // Split a point: some part's end moves to a new point, joined by a wire.
-      const moved = below(parts.length)
-      const fresh = point()
-      parts.push({ name: `W${parts.length}`, kind: 'wire', from: parts[moved].to, to: fresh })
-      parts[moved] = { ...parts[moved], to: fresh }
-    }
+    for (let i = below(4); i > 0; i--) split('W', 'wire')
     if (random() < 0.5) {
       const [a, b] = [point(), point()]
       resistor(anyPoint(), a)

@@ -16,6 +16,9 @@ export const schools = fc.record({
   names: choice('names'),
   parallel: choice('parallel'),
   expand: choice('expand'),
+  divider: choice('divider'),
+  depth: choice('depth'),
+  branches: choice('branches'),
   rest: choice('rest'),
   power: choice('power'),
   outward: choice('outward'),
@@ -32,7 +35,7 @@ export function compare(of: Network, { analysis }: Worksheet): void {
     if (part.kind !== 'resistor' || !potential.has(part.from)) return
     const V = (potential.get(part.from) as Fraction).sub(potential.get(part.to) as Fraction)
     expect(textOf(analysis.parts[i].voltage)).toBe(V.toFraction())
-    if (part.resistance.exact === '0') return
+    if (!part.resistance || part.resistance.exact === '0') return
     const I = V.div(new Fraction(part.resistance.exact))
     expect(textOf(analysis.parts[i].current)).toBe(I.toFraction())
     expect(textOf(analysis.parts[i].power)).toBe(V.mul(I).toFraction())

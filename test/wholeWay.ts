@@ -43,7 +43,7 @@ export function goTheWholeWay(document: unknown): string {
   if ('problems' in worksheet) return 'refused'
   drawBoard(board, worksheet.wiring.nodes)
   walk(worksheet)
-  if (network.parts.every((part) => part.kind !== 'resistor' || part.resistance.exact !== '0')) {
+  if (network.parts.every((part) => part.kind !== 'resistor' || part.resistance?.exact !== '0')) {
     goalsOf(worksheet, replay(worksheet, []))
     hintFor(worksheet, replay(worksheet, []), 3)
   }

@@ -64,7 +64,7 @@ async function readInput(): Promise<string> {
   return Buffer.concat(chunks).toString('utf8')
 }
 
-const exitStatus = { solved: 0, resistance: 0, 'not-series-parallel': 3, refused: 2 } as const
+const exitStatus = { solved: 0, resistance: 0, structure: 0, 'not-series-parallel': 3, refused: 2 } as const
 
 async function main(): Promise<number> {
   const read = readOptions(process.argv.slice(2))

@@ -1,6 +1,14 @@
 import { createElement, memo, type ReactNode } from 'react'
-import { figuresFor, formulaText, withSigns, type Formula as FormulaTokens, type Token } from '@/core/worksheet'
-import { writeQuantity, type Amount, type Figures, type ShownUnit } from '@/core/number'
+import {
+  figuresFor,
+  formulaText,
+  unitText,
+  withSigns,
+  writeAmount,
+  type Formula as FormulaTokens,
+  type Token,
+} from '@/core/worksheet'
+import { writeQuantity, type Figures, type WrittenQuantity } from '@/core/number'
 
 /** A formula, typeset by the browser (MathML); read aloud and found by its text. */
 export const Formula = memo(function Formula({
@@ -41,14 +49,16 @@ function tokenMath(token: Token, figures: Figures): ReactNode {
     case 'number':
       return element('mn', {}, token.value)
     case 'amount':
-      return amountMath(token.amount, token.unit, token.full ? 6 : figures)
+      return amountMath(writeAmount(token, figures))
+    case 'unit':
+      return element('mtext', {}, unitText(token))
     case 'sum':
       return element(
         'mrow',
         {},
         ...token.amounts.flatMap((amount, i) => [
           ...(i > 0 ? [operator(token.sign)] : []),
-          amountMath(amount, token.unit, figures),
+          amountMath(writeQuantity(amount, token.unit, figures)),
         ]),
       )
     case 'sign':
@@ -69,13 +79,20 @@ function subscript(letter: string, name: string): string {
   return letter === 'R' ? name.replace(/(^|[(])R(?=[\d(YD]|eq|[a-z]{1,2}$)/g, '$1') : name
 }
 
+/** Digits that repeat, under a bar. */
+function overlined(period: string): ReactNode {
+  return element('mover', {}, element('mn', {}, period), element('mo', { stretchy: 'true' }, '‾'))
+}
+
 /** An amount with its unit; where it is no plain decimal, as it is written by hand. */
-function amountMath(amount: Amount, unit: ShownUnit, figures: Figures): ReactNode {
-  const { number, prefix } = writeQuantity(amount, unit, figures)
+function amountMath({ number, prefix, unit }: WrittenQuantity): ReactNode {
   const [over, under] = number.split('/')
+  const [before, period] = number.split(/[()]/)
   const digits =
-    under === undefined
-      ? element('mn', {}, over)
-      : element('mfrac', {}, element('mn', {}, over), element('mn', {}, under))
+    under !== undefined
+      ? element('mfrac', {}, element('mn', {}, over), element('mn', {}, under))
+      : period === undefined
+        ? element('mn', {}, number)
+        : element('mrow', {}, element('mn', {}, before), overlined(period))
   return element('mrow', {}, digits, element('mspace', { width: '0.17em' }), element('mtext', {}, prefix + unit))
 }

@@ -7,7 +7,9 @@ export { fold } from './fold'
 export { readJson } from './json'
 export { isDocument } from './shape'
 export {
+  currentNameRule,
   fullChoices,
+  isCurrentName,
   schoolChoices,
   usualSchool,
   type AskedQuantity,

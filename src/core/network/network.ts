@@ -17,7 +17,8 @@ interface BetweenPoints {
 
 export interface Resistor extends BetweenPoints {
   readonly kind: 'resistor'
-  readonly resistance: GivenQuantity
+  /** Absent where it has no value yet. */
+  readonly resistance?: GivenQuantity
   readonly tolerance?: string | number
   readonly rating?: string | number
 }
@@ -37,7 +38,22 @@ export interface Terminals extends BetweenPoints {
   readonly kind: 'terminals'
 }
 
-export type Part = Resistor | Wire | Source | Terminals
+/**
+ * An ideal meter drawn into the picture; `from` is its + side. An ammeter joins its points like a wire and shows the
+ * current from `from` to `to`; a voltmeter joins nothing and shows the voltage of `from` against `to`.
+ */
+export interface Meter extends BetweenPoints {
+  readonly kind: 'ammeter' | 'voltmeter'
+}
+
+export type Part = Resistor | Wire | Source | Terminals | Meter
+
+/** Whether a part is a meter drawn into the picture. */
+export function isMeter<P extends { readonly kind: Part['kind'] }>(
+  part: P,
+): part is P & { readonly kind: Meter['kind'] } {
+  return part.kind === 'ammeter' || part.kind === 'voltmeter'
+}
 
 /** The one quantity that stands instead of the source's voltage. Its value is a magnitude. */
 export interface Known {

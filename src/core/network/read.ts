@@ -21,13 +21,15 @@ const nameRule = "use 1 to 32 letters, digits or _ . - '"
 /** What each kind of part has beside its name and ends: quantities in a unit, or notes as text or a number. */
 const fields: Readonly<Record<Part['kind'], readonly Field[]>> = {
   resistor: [
-    { name: 'resistance', unit: 'Ω' },
+    { name: 'resistance', unit: 'Ω', mayBeAbsent: true },
     { name: 'tolerance', optional: true },
     { name: 'rating', optional: true },
   ],
   wire: [],
   source: [{ name: 'voltage', unit: 'V', optional: true }],
   terminals: [],
+  ammeter: [],
+  voltmeter: [],
 }
 /** The kinds of parts. */
 export const kinds = Object.keys(fields) as Part['kind'][]
@@ -35,7 +37,10 @@ export const kinds = Object.keys(fields) as Part['kind'][]
 interface Field {
   readonly name: string
   readonly unit?: Unit
+  /** It may be absent, or null. */
   readonly optional?: true
+  /** It may be absent, but not null. */
+  readonly mayBeAbsent?: true
 }
 
 /** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
@@ -175,8 +180,9 @@ function readPart(item: Readonly<Record<string, unknown>>, label: string, compla
   }
   const part: Record<string, unknown> = { ...item }
   let isRead = true
-  for (const { name, unit, optional } of fields[kind]) {
+  for (const { name, unit, optional, mayBeAbsent } of fields[kind]) {
     const value = item[name]
+    if (mayBeAbsent && value === undefined) continue
     if (optional && (value === undefined || value === null)) {
       if (unit) part[name] = undefined
     } else if (unit) {
@@ -218,7 +224,7 @@ function readKnown(raw: unknown, parts: readonly Part[], complain: Complain): Kn
   const part = parts.find((candidate) => candidate.name === raw.part)
   const label = shownName(raw.part, 'known')
   if (!part) complain(label, 'known', 'what is known names a part that is not in the list')
-  else if (part.kind === 'terminals' || part.kind === 'wire')
+  else if (part.kind !== 'source' && part.kind !== 'resistor')
     complain(label, 'known', 'what is known must belong to the source or a resistor')
   if (raw.quantity !== 'voltage' && raw.quantity !== 'current' && raw.quantity !== 'power') {
     complain(label, 'known', 'the known quantity must be voltage, current or power')

@@ -17,14 +17,20 @@ export const schoolChoices = {
   parallel: ['reciprocals', 'product-over-sum', 'value-over-count', 'common-denominator'],
   /** How voltages in series and currents in parallel are found. */
   expand: ['ohm', 'divider', 'ratio'],
+  /** The current divider of two branches: the other resistance over the sum, or the equivalent over its own. */
+  divider: ['other', 'equivalent'],
   /** Whether the last member of a group gets what the others leave. */
   rest: ['no', 'yes'],
-  /** The power formula: by what is known first, or always the same. */
-  power: ['known', 'V·I', 'I²·R', 'V²/R'],
-  /** Significant figures with an engineer's prefix, or as powers of ten, or exact fractions. */
-  figures: [4, 3, 6, 'fraction', 'ten:3', 'ten:4', 'ten:6'],
+  /** The power formula: by what is known first, always the same, or all three side by side. */
+  power: ['known', 'V·I', 'I²·R', 'V²/R', 'all'],
+  /** Significant figures with an engineer's prefix, or as powers of ten, or exact: fractions, decimals that repeat. */
+  figures: [4, 3, 6, 'fraction', 'ten:3', 'ten:4', 'ten:6', 'repeating'],
+  /** How much of a line is written: its values, its result alone, or the law, its letters and its units too. */
+  depth: ['values', 'result', 'written'],
   /** Whether values are carried on exactly, or rounded to the chosen figures as on paper. */
   carry: ['exact', 'paper'],
+  /** Whether each branch has one current, with a name that it keeps from sheet to sheet. */
+  branches: ['no', 'yes'],
   /** Whether the calculator's keystrokes stand below the arithmetic. */
   keys: ['no', 'yes'],
   /** What the source's voltage is called. */
@@ -55,9 +61,15 @@ export interface AskedQuantity {
 export interface WorksheetChoices extends Partial<School> {
   /**
    * The way to one value, by its letter and what it belongs to: `R R2 R3` for the resistance of the equivalent of R2
-   * and R3, `V R2`, `I R2 R3`. A resistance takes a value of `parallel`, a voltage or current one of `expand` or `rest`.
+   * and R3, `V R2`, `I R2 R3`. A resistance takes a value of `parallel`, a voltage or current one of `expand`, `rest` or
+   * `divider-equivalent`.
    */
   readonly ways?: Readonly<Record<string, string>>
+  /**
+   * What the person calls the current of a branch, without its I: by a resistor in that branch, else by the names of all
+   * resistors in it, joined by spaces; of the whole by the source.
+   */
+  readonly currentNames?: Readonly<Record<string, string>>
   /** Only these quantities are wanted; all of them when absent or empty. */
   readonly asked?: readonly AskedQuantity[]
   /** The exchange at each bridge in turn: `delta R1 R2 R5` or `wye R1 R2 R5`. */
@@ -79,12 +91,18 @@ function made(some: WorksheetChoices | Partial<Choices>): Partial<Choices> {
   return all
 }
 
-const usualChoices = made({ ...usualSchool, ways: {}, asked: [], exchanges: [] }) as Choices
+const usualChoices = made({ ...usualSchool, ways: {}, currentNames: {}, asked: [], exchanges: [] }) as Choices
 
 /** Choices with the usual ones where none was made. */
 export function fullChoices(some: WorksheetChoices | Partial<Choices> = {}): Choices {
   return { ...usualChoices, ...made(some) }
 }
+
+/** Whether a text may stand after the I of a branch current. */
+export function isCurrentName(text: unknown): text is string {
+  return typeof text === 'string' && /^[\p{L}\p{Nd}_.\-']{1,6}$/u.test(text)
+}
+export const currentNameRule = "use 1 to 6 letters, digits or _ . - '"
 
 const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential']
 const mostListed = 1000
@@ -99,10 +117,13 @@ export function choicesProblems(raw: unknown): string[] {
       ? []
       : [`the worksheet’s ${choice} must be one of ${values.join(', ')}`],
   )
-  const { ways = {}, asked = [], exchanges = [] } = choices
+  const { ways = {}, currentNames = {}, asked = [], exchanges = [] } = choices
   const isShort = (value: unknown) => typeof value === 'string' && value.length <= 2000
-  if (typeof ways !== 'object' || ways === null || Array.isArray(ways) || !Object.values(ways).every(isShort))
-    wrong.push('the worksheet’s ways must be an object of texts')
+  const areAll = (values: unknown, fits: (value: unknown) => boolean) =>
+    typeof values === 'object' && values !== null && !Array.isArray(values) && Object.values(values).every(fits)
+  if (!areAll(ways, isShort)) wrong.push('the worksheet’s ways must be an object of texts')
+  if (!areAll(currentNames, isCurrentName))
+    wrong.push(`the worksheet’s currentNames must be an object of names; ${currentNameRule}`)
   const isAsked = (it: unknown) =>
     typeof it === 'object' &&
     it !== null &&

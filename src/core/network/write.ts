@@ -1,4 +1,4 @@
-import type { GivenQuantity, Known, Network, Part, Resistor, Sketch, Source, Terminals, Wire } from './network'
+import type { GivenQuantity, Known, Meter, Network, Part, Resistor, Sketch, Source, Terminals, Wire } from './network'
 import type { WorksheetChoices } from './school'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
@@ -18,7 +18,7 @@ export interface NetworkDocument {
 export type PartDocument = ResistorDocument | SourceDocument | OtherDocument
 export type ResistorDocument = AsTyped<Resistor> & Without<'voltage'>
 export type SourceDocument = AsTyped<Source> & Without<'resistance'> & Kept
-type OtherDocument = AsTyped<Wire | Terminals> & Without<'resistance' | 'voltage'> & Kept
+type OtherDocument = AsTyped<Wire | Terminals | Meter> & Without<'resistance' | 'voltage'> & Kept
 
 type AsTyped<P> = { readonly [K in keyof P]: P[K] extends GivenQuantity | undefined ? string | number : P[K] }
 type Without<Field extends string> = { readonly [K in Field]?: undefined }
@@ -39,7 +39,7 @@ export function writeNetwork(network: Network): NetworkDocument {
 }
 
 function writePart(part: Part): PartDocument {
-  if (part.kind === 'resistor') return { ...part, resistance: part.resistance.typed }
+  if (part.kind === 'resistor') return withoutAbsent({ ...part, resistance: part.resistance?.typed }) as PartDocument
   if (part.kind === 'source') return withoutAbsent({ ...part, voltage: part.voltage?.typed }) as PartDocument
   return { ...part }
 }

@@ -51,6 +51,7 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
 
 function answerOf({ status, equivalent, supply }: Numbers<number>): string {
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
+  if (status === 'structure') return 'values still to be given'
   if (equivalent === null) return 'nothing closes the circuit'
   if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
   const resistance = `Req ${shownText({ value: equivalent }, 'Ω', 4)}`

@@ -15,6 +15,13 @@ export interface CurrentPath {
  * as if a source stood there. Null where the currents are not known: at a bridge, or when nothing closes the circuit.
  */
 export function currentPath(network: Network, worked?: Worksheet): CurrentPath | null {
+  const isOpen = network.parts.some((part) => part.kind === 'resistor' && !part.resistance)
+  if (isOpen) {
+    // Which way the current runs does not depend on the values; where it does, in wires, two choices of them differ.
+    const [one, other] = [currentPath(valued(network, 0), undefined), currentPath(valued(network, 1), undefined)]
+    if (!one || !other) return null
+    return { ...one, forwards: new Map([...one.forwards].filter(([name, way]) => other.forwards.get(name) === way)) }
+  }
   const terminals = network.parts.some(({ kind }) => kind === 'terminals')
   const result = terminals || !worked ? workOut(terminals ? fed(network) : network) : worked
   if ('problems' in result || result.analysis.status !== 'solved') return null
@@ -32,6 +39,18 @@ export function currentPath(network: Network, worked?: Worksheet): CurrentPath |
   })
   const several = (at: ReadonlyMap<string, number>) => [...at].filter(([, parts]) => parts > 1).map(([point]) => point)
   return forwards.size === 0 ? null : { forwards, divides: several(out), meets: several(into) }
+}
+
+/** The network with made-up values where resistors have none yet. */
+function valued(network: Network, choice: 0 | 1): Network {
+  return {
+    ...network,
+    parts: network.parts.map((part, i) => {
+      if (part.kind !== 'resistor' || part.resistance) return part
+      const value = choice === 0 ? 1 : 1 + ((i * 7919) % 97)
+      return { ...part, resistance: { typed: value, exact: String(value), value } }
+    }),
+  }
 }
 
 /** The network with a source of 1 V instead of its terminals. */

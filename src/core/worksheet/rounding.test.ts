@@ -27,7 +27,7 @@ function by(
   value: number,
 ): Found {
   const uses = needs.map(([quantity, id]) => worksheet.derivation.found[quantity][id] as number)
-  return { quantity: 'voltage', of, method, uses, signs: [], amount: { value, rounded: true } }
+  return { quantity: 'voltage', of, method, uses, signs: [], amount: { value, rounded: true }, isOpen: false }
 }
 
 // 10 V on 3 Ω and 4 Ω: I = 1.42857 A, written 1.43 A; V = 4.29 V and 5.72 V, which add to 10.01 V.

@@ -147,6 +147,8 @@ test('types and schema name the same fields', () => {
     wire: {},
     source: { voltage: true },
     terminals: {},
+    ammeter: {},
+    voltmeter: {},
   }
   expect($defs.part.properties.kind.enum).toEqual(kinds)
   for (const kind of kinds) {
@@ -155,6 +157,7 @@ test('types and schema name the same fields', () => {
   }
   const lists: Record<Exclude<keyof WorksheetChoices, keyof School>, true> = {
     ways: true,
+    currentNames: true,
     asked: true,
     exchanges: true,
   }

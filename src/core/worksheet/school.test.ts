@@ -83,6 +83,100 @@ test('every sample in schools put together at random keeps its exact values', ()
   )
 })
 
+describe('branch currents by name', () => {
+  const ladder = ['E1 A Z 12', 'R1 A B 1', 'R2 B Z 2', 'R3 B C 3', 'R4 C Z 4', 'R5 C D 5', 'R6 D Z 6']
+  const named = (of: Network, choices: WorksheetChoices = {}) => {
+    const { currents, elements } = sheet(of, { branches: 'yes', ...choices })
+    return elements.map(({ name }, id) => `${name} I${currents?.[id]}`).join(' ')
+  }
+  test('one for each branch, 0 for the whole, kept on every sheet', () => {
+    expect(named(network(ladder))).toBe(
+      'R1 I0 R2 I1 R3 I2 R4 I3 R5 I4 R6 I4 R5+6 I4 R4‖(5+6) I2 R3+4‖(5+6) I2 Req1 I0 Req I0'.replace(
+        'Req1 I0',
+        `${sheet(network(ladder)).elements[9].name} I0`,
+      ),
+    )
+    // Two at a time makes sheets of its own; the branches have their names all the same.
+    expect(named(network(['E1 A B 1', 'R1 A B 1', 'R2 A B 2', 'R3 A B 3']), { order: 'pairs' })).toMatch(
+      /^R1 I1 R2 I2 R3 I3 \S+ I4 Req I0$/,
+    )
+  })
+  test('the current law is written with them', () => {
+    const worksheet = sheet(network(ladder), { branches: 'yes' })
+    expect(up(worksheet, 3)?.check && formulaText(up(worksheet, 3)?.check ?? [])).toMatch(
+      /^I\[0\] = I\[1\] \+ I\[2\] [=≈]/,
+    )
+    expect(up(worksheet, 1)?.check && formulaText(up(worksheet, 1)?.check ?? [])).toMatch(/^I\[2\] = I\[3\] \+ I\[4\]/)
+  })
+  test('names can be changed, and none is used twice', () => {
+    const currentNames = { E1: 'total', R2: '3', R3: 'b', R9: 'x' }
+    expect(named(network(ladder), { currentNames })).toMatch(/^R1 Itotal R2 I3 R3 Ib R4 I0 R5 I1 R6 I1/)
+    expect(named(network(ladder), { currentNames: { R2: 'b', R3: 'b' } })).toMatch(/^R1 I0 R2 Ib R3 I1/)
+  })
+  test('beyond a bridge, and without a supply there are none', () => {
+    const bridge = ['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5']
+    expect(named(network(bridge), { beyond: 'yes' })).toMatch(/^R1 I1 R2 I2 R3 I3 R4 I4 R5 I5 /)
+    expect(sheet(network(['T1 A B', 'R1 A B 1']), { branches: 'yes' }).currents).toBeNull()
+  })
+})
+
+test('the current divider in both forms, and the other where one does not apply', () => {
+  const lines = (texts: readonly string[], choices: WorksheetChoices) =>
+    up(sheet(network(texts), { expand: 'divider', ...choices }), 0)?.lines.map(({ formula }) => formulaText(formula))
+  const two = ['E1 A B 12', 'R1 A B 20', 'R2 A B 30']
+  expect(lines(two, {})?.[0]).toBe('I[R1] = 1 A · (30 Ω)/(20 Ω + 30 Ω) = 600 mA'.replace('20 Ω + 30 Ω', '20 Ω + 30 Ω'))
+  expect(lines(two, { divider: 'equivalent' })?.[0]).toBe('I[R1] = 1 A · (12 Ω)/(20 Ω) = 600 mA')
+  const ways = { 'I R1': 'divider-equivalent' }
+  expect(lines(two, { ways })?.map((line) => line.includes('12 Ω'))).toEqual([true, false])
+  // Three branches have one form only.
+  expect(lines([...two, 'R3 A B 12'], { divider: 'other' })?.[0]).toBe('I[R1] = 2 A · (6 Ω)/(20 Ω) = 600 mA')
+})
+
+test('three depths of a line', () => {
+  const lines = (choices: WorksheetChoices) => {
+    const worksheet = sheet(network(['E1 A C 12', 'R1 A B 4.7k', 'R2 B C 2.2k', 'R3 B C 2.2k']), choices)
+    return [
+      ...down(worksheet, 0).lines,
+      ...linesOf(worksheet, 'supply').flatMap(({ formulas }) => formulas),
+      ...(up(worksheet, 0)?.lines.flatMap(({ formulas }) => formulas) ?? []),
+    ].map((formula) => formulaText(formula, 4))
+  }
+  expect(lines({ depth: 'result' })).toEqual([
+    'R[R2‖3] = 1.1 kΩ',
+    'I ≈ 2.069 mA',
+    'P ≈ 24.83 mW',
+    'I[R2] ≈ 1.034 mA',
+    'I[R3] ≈ 1.034 mA',
+  ])
+  expect(lines({ depth: 'written', parallel: 'product-over-sum', branches: 'yes' })).toEqual([
+    'R[R2‖3] = (R[R2] · R[R3])/(R[R2] + R[R3])',
+    'R[R2‖3] = (2.2 kΩ · 2.2 kΩ)/(2.2 kΩ + 2.2 kΩ) = 1.1 kΩ',
+    'V = I[0] · R[eq]',
+    'I[0] = (V)/(R[eq])',
+    '(V)/(kΩ) = mA',
+    'I[0] = (12 V)/(5.8 kΩ) ≈ 2.069 mA',
+    'P = V · I[0]',
+    'V · mA = mW',
+    'P ≈ 12 V · 2.069 mA ≈ 24.83 mW',
+    'V[R2] = I[1] · R[R2]',
+    'I[1] = (V[R2])/(R[R2])',
+    '(V)/(kΩ) = mA',
+    'I[1] ≈ (2.276 V)/(2.2 kΩ) ≈ 1.034 mA',
+    'V[R3] = I[2] · R[R3]',
+    'I[2] = (V[R3])/(R[R3])',
+    '(V)/(kΩ) = mA',
+    'I[2] ≈ (2.276 V)/(2.2 kΩ) ≈ 1.034 mA',
+  ])
+  // 9 V over 12 kΩ: 0.75 mA, which is written as 750 µA.
+  const small = sheet(network(['E1 A B 9', 'R1 A B 12k']), { depth: 'written' })
+  expect(linesOf(small, 'supply')[0].formulas.map((formula) => formulaText(formula))).toEqual([
+    'V = I · R[eq]',
+    'I = (V)/(R[eq])',
+    '(V)/(kΩ) = mA',
+    'I = (9 V)/(12 kΩ) = 0.75 mA = 750 µA',
+  ])
+})
+
 /** The formulas of all powers. */
 const powerLines = (worksheet: Worksheet) =>
   worksheet.stages[0].starts.map((id) =>

@@ -9,6 +9,7 @@ const words: Readonly<Record<FindingCode, string>> = {
   'open-supply': '',
   'shorted-supply': 'shorted',
   bridge: 'bridge',
+  'meter-shorts': 'shorts',
 }
 
 /** A word for a problem, by the field that it is about. */

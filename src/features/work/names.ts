@@ -18,7 +18,7 @@ export const schoolTexts = {
   parallel: parallelNames,
   expand: { ohm: 'Ohm’s law', divider: 'dividers', ratio: 'ratios' },
   rest: { no: 'as the others', yes: 'what the others leave' },
-  power: { known: 'by what is known', 'V·I': 'V · I', 'I²·R': 'I² · R', 'V²/R': 'V² / R' },
+  power: { known: 'by what is known', 'V·I': 'V · I', 'I²·R': 'I² · R', 'V²/R': 'V² / R', all: 'all three' },
   carry: { exact: 'exactly', paper: 'rounded, as on paper' },
   keys: { no: 'not shown', yes: 'shown' },
   letter: { V: 'V', E: 'E' },

@@ -44,7 +44,7 @@ function tried({ parts, known }: Network): string {
     part.kind,
     part.from,
     part.to,
-    part.kind === 'resistor' ? part.resistance.exact : part.kind === 'source' ? part.voltage?.exact : undefined,
+    part.kind === 'resistor' ? part.resistance?.exact : part.kind === 'source' ? part.voltage?.exact : undefined,
   ])
   return JSON.stringify([what, known && [known.part, known.quantity, known.value.exact]])
 }

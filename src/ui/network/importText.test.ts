@@ -40,7 +40,7 @@ test('rows that cannot be parts are refused with their number; the others come i
   )
   expect(refused).toEqual([
     expect.stringMatching(/^row 2: R6: “-4” is negative/),
-    'row 3: R7: the kind must be one of resistor, wire, source, terminals',
+    'row 3: R7: the kind must be one of resistor, wire, source, terminals, ammeter, voltmeter',
     expect.stringMatching(/^row 4: R8: “A D” cannot be a name/),
   ])
   expect(pasted.parts.map(({ name }) => name)).toEqual(['E1', 'R1', 'R2', 'R3', 'R4', 'R5', 'R9'])

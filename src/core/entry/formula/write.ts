@@ -25,7 +25,7 @@ export function writeFormula(
   if (reduction.left.length !== 1) return null
   const item = (part: number): string => {
     const it = network.parts[part]
-    return it.kind === 'resistor' ? `${it.name} ${String(it.resistance.typed).trim()}` : ''
+    return it.kind === 'resistor' ? `${it.name} ${String(it.resistance?.typed ?? '').trim()}`.trim() : ''
   }
   // A name that reads as a value would be taken for one.
   if (reduction.leaves.some((part) => readQuantity(network.parts[part].name, null).ok)) return null

@@ -9,6 +9,8 @@ import {
   readQuantity,
   digitsOfRatio,
   nearestNumber,
+  writeQuantity,
+  writeWithPrefix,
   type Figures,
   type Unit,
 } from './index'
@@ -187,6 +189,51 @@ test('the nearest double is found however long the fraction is', () => {
       expect(nearestNumber(BigInt(n) * long, BigInt(d) * long)).toBe(n / d)
     }),
   )
+})
+
+describe('decimals that repeat', () => {
+  test.each([
+    ['7/27', '0.(259) Ω'],
+    ['1/3', '0.(3) Ω'],
+    ['1/6', '0.1(6) Ω'],
+    ['100/3', '33.(3) Ω'],
+    ['1000/3', '333.(3) Ω'],
+    ['1/7', '0.(142857) Ω'],
+    // Two thirds of a milliohm, and of a kilohm.
+    ['1/1500', '0.(6) mΩ'],
+    ['2000/3', '666.(6) Ω'],
+    ['20000/3', '6.(6) kΩ'],
+    ['1/60', '16.(6) mΩ'],
+    ['12.5', '12.5 Ω'],
+    // 25/14 = 1.7(857142): later than six digits. 1/17 repeats after sixteen.
+    ['25/14', '1.78571 Ω'],
+    ['1/17', '58.8235 mΩ'],
+  ] as const)('%s is %s', (exact, shown) => {
+    const [n, d = '1'] = exact.split('/')
+    const value = Number(n) / Number(d)
+    const read = readQuantity(exact, 'Ω')
+    if (!read.ok) throw new Error('refused')
+    expect(quantityText({ value, exact: exactOf(read.exact) }, 'Ω', 'repeating')).toBe(shown)
+  })
+  test('what is rounded, or below zero', () => {
+    expect(quantityText({ value: 1 / 3, rounded: true }, 'A', 'repeating')).toBe('333.333 mA')
+    expect(quantityText({ value: -1 / 3, exact: exactOf('-1/3') }, 'A', 'repeating')).toBe('−0.(3) A')
+    expect(writeQuantity({ value: 1 / 3, exact: exactOf('1/3') }, 'A', 'repeating').rounded).toBe(false)
+  })
+  test('a prefix that is not its own, where it can be read', () => {
+    const inMilli = (exact: string, figures: 3 | 4) => {
+      const read = readQuantity(exact, 'A')
+      if (!read.ok) throw new Error('refused')
+      const written = writeWithPrefix({ value: read.value, exact: exactOf(read.exact) }, 'A', figures, -3)
+      return written && `${written.rounded ? '≈' : '='} ${written.number} ${written.prefix}A`
+    }
+    expect(inMilli('0.96/1000', 4)).toBe('= 0.96 mA')
+    expect(inMilli('2/3000', 4)).toBe('≈ 0.6667 mA')
+    expect(inMilli('1/30000', 3)).toBe('≈ 0.0333 mA')
+    expect(inMilli('1.2', 3)).toBe('= 1200 mA')
+    expect(inMilli('123456/100000', 3)).toBeNull()
+    expect(inMilli('1/3000000', 3)).toBeNull()
+  })
 })
 
 describe('powers of ten', () => {

@@ -1,5 +1,5 @@
 import { nearestNumber, roundedDigits, type Digits, type Exact } from './ratio'
-import type { Unit } from './unit'
+import { prefixes, type Unit } from './unit'
 
 /** A computed number in SI base units. Plain data: survives `structuredClone`. */
 export interface Amount {
@@ -21,15 +21,19 @@ export function exactText({ exact }: Amount): string | undefined {
   return `${factor}√${root}${under}`
 }
 
-/** How numbers are shown: as a fraction, or with so many significant figures and a prefix, or as powers of ten. */
-export type Figures = 'fraction' | 3 | 4 | 6 | 'ten:3' | 'ten:4' | 'ten:6'
+/**
+ * How numbers are shown: as a fraction, as a decimal with its repeating digits, with so many significant figures and a
+ * prefix, or as powers of ten.
+ */
+export type Figures = 'fraction' | 'repeating' | 3 | 4 | 6 | 'ten:3' | 'ten:4' | 'ten:6'
 
 /** A unit that is shown: those of the quantities, and siemens for the sum of reciprocals. */
 export type ShownUnit = Unit | 'S'
 
-/** How many significant figures: those of six where fractions are shown. */
+/** How many significant figures: six where exact values are shown. */
 export function figureCount(figures: Figures): number {
-  return typeof figures === 'number' ? figures : figures === 'fraction' ? 6 : Number(figures.slice('ten:'.length))
+  if (figures === 'fraction' || figures === 'repeating') return 6
+  return typeof figures === 'number' ? figures : Number(figures.slice('ten:'.length))
 }
 
 /** A number ready to be set: `1.44`, `k`, `Ω`. `number` is signed; `prefix` may be empty. */
@@ -61,7 +65,9 @@ const superscripts: Readonly<Record<string, string>> = {
  * Writes an amount as engineers do: a prefix in steps of a thousand and so many significant figures,
  * rounded half away from zero on the exact value. A rounded number has all its figures, `16.10 mA`; one that is exact as
  * it stands drops trailing zeros, `12 V`.
- * With `'ten:N'`: one digit before the point and a power of ten, `4.7·10³`. With `'fraction'`: the exact fraction in base units; where there is none, or it is too long to read, six figures.
+ * With `'ten:N'`: one digit before the point and a power of ten, `4.7·10³`. With `'fraction'`: the exact fraction in base
+ * units; where there is none, or it is too long to read, six figures. With `'repeating'`: the digits that repeat in
+ * brackets, `0.(259)`, where they do within six digits after the point; else six figures.
  */
 export function writeQuantity(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuantity {
   let known = written.get(amount)
@@ -82,6 +88,10 @@ function write(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuanti
   }
   if (amount.value === 0) return { number: '0', prefix: '', unit, rounded: false }
   const sign = amount.value < 0 ? '−' : ''
+  if (figures === 'repeating') {
+    const found = repeating(amount)
+    return found ? { number: sign + found.number, prefix: found.prefix, unit, rounded: false } : write(amount, unit, 6)
+  }
   const { digits, exponent } = digitsOf(amount, figureCount(figures))
   const rounded = !isExactly(amount, digits, exponent)
   const third = Math.floor(exponent / 3) * 3
@@ -92,6 +102,73 @@ function write(amount: Amount, unit: ShownUnit, figures: Figures): WrittenQuanti
   if (typeof figures !== 'string') return { number: `${number}e${exponent}`, prefix: '', unit, rounded }
   const power = exponent === 0 ? '' : `·10${[...String(exponent)].map((c) => superscripts[c]).join('')}`
   return { number: number + power, prefix: '', unit, rounded }
+}
+
+/** The most digits after the point of a decimal that repeats. */
+const longestRepeating = 6
+
+/**
+ * A decimal that repeats without end, its period in brackets, as short as a prefix makes it: in base units where it has
+ * its first digit at the point or before. null for one that ends, or repeats later than can be read.
+ */
+function repeating({ value, exact, rounded }: Amount): { number: string; prefix: string } | null {
+  if (rounded || exact === undefined || exact.root !== 1n) return null
+  const exponent = Math.floor(Math.log10(Math.abs(value)))
+  const third = Math.floor(exponent / 3) * 3
+  const powers = exponent >= -1 && exponent < 3 ? [0] : exponent - third === 2 ? [third + 3, third] : [third]
+  for (const power of powers) {
+    const number = letters[power] === undefined ? null : period(exact, power)
+    if (number !== null) return { number, prefix: letters[power] }
+  }
+  return null
+}
+
+/** n / (d · 10^power) with its repeating digits in brackets; null where it has none, or too many digits. */
+function period({ n, d }: Exact, power: number): string | null {
+  let over = (n < 0n ? -n : n) * (power < 0 ? 10n ** BigInt(-power) : 1n)
+  const under = d * (power > 0 ? 10n ** BigInt(power) : 1n)
+  const whole = over / under
+  over %= under
+  const digits: string[] = []
+  const seen: bigint[] = []
+  while (over !== 0n && digits.length <= longestRepeating) {
+    const start = seen.indexOf(over)
+    if (start >= 0) return `${whole}.${digits.slice(0, start).join('')}(${digits.slice(start).join('')})`
+    seen.push(over)
+    digits.push(String((over * 10n) / under))
+    over = (over * 10n) % under
+  }
+  return null
+}
+
+/** An amount with a prefix that is not its own: `0.6809 mA`. null where that makes it too long or short to be read. */
+export function writeWithPrefix(
+  amount: Amount,
+  unit: ShownUnit,
+  figures: 3 | 4 | 6,
+  power: number,
+): WrittenQuantity | null {
+  const { digits, exponent } = digitsOf(amount, figures)
+  const places = exponent - power
+  const rounded = !isExactly(amount, digits, exponent)
+  const isReadable = places >= -3 && places < (rounded ? figures : 5)
+  if (letters[power] === undefined || amount.value === 0 || !isReadable) return null
+  const sign = amount.value < 0 ? '−' : ''
+  const number =
+    places >= 0
+      ? point(digits, places, rounded)
+      : `0.${'0'.repeat(-places - 1)}${rounded ? digits : digits.replace(/0+$/, '')}`
+  return { number: sign + number, prefix: letters[power], unit, rounded }
+}
+
+/** The power of ten of a written quantity's prefix. */
+export function powerOf({ prefix }: WrittenQuantity): number {
+  return prefix === '' ? 0 : prefixes[prefix]
+}
+
+/** The letter of a power of ten; undefined where it has none. */
+export function prefixOf(power: number): string | undefined {
+  return letters[power]
 }
 
 /** Whether an amount is exactly the number with these significant digits. */

@@ -1,6 +1,6 @@
 import type { Arithmetic } from '../../number'
 import type { Network } from '../../network'
-import { isZeroOhm, type Wiring } from '../../structure'
+import { isZeroOhm, joins, type Wiring } from '../../structure'
 import type { Supply } from '../supply'
 import { idealCurrents } from './ideal'
 
@@ -19,7 +19,7 @@ export interface Carried<N> {
 }
 
 /**
- * Values of all parts. A part's voltage is the potential of `from` minus that of `to`, its current is positive
+ * Values of all parts, but for the voltages that voltmeters show. A part's voltage is the potential of `from` minus that of `to`, its current is positive
  * from `from` to `to`. So the source's current is negative (it leaves at the + end), and so is its power: it
  * gives what the resistors use.
  *
@@ -43,8 +43,7 @@ export function partValues<N>(
   power[wiring.supply] = negative(supply.power)
 
   const isIdeal = (part: number) => {
-    const { kind } = parts[part]
-    return kind === 'wire' || (wiring.idle[part] !== null && isZeroOhm(parts[part]))
+    return joins(parts[part]) || (wiring.idle[part] !== null && isZeroOhm(parts[part]))
   }
   parts.forEach((_, part) => {
     if (wiring.idle[part] === null && !isIdeal(part)) return
@@ -52,7 +51,10 @@ export function partValues<N>(
     voltage[part] = wiring.nodes[wiring.from[part]].tiedTo === null ? null : zero
     current[part] = zero
   })
-  idealCurrents(network, current, (part) => parts[part].kind === 'wire' || isZeroOhm(parts[part]), arithmetic).forEach(
+  parts.forEach(({ kind }, part) => {
+    if (kind === 'voltmeter') current[part] = zero
+  })
+  idealCurrents(network, current, (part) => joins(parts[part]) || isZeroOhm(parts[part]), arithmetic).forEach(
     (I, part) => {
       if (isIdeal(part)) current[part] = I
     },

@@ -1,5 +1,6 @@
 /** What is worth saying about a network. */
-export type FindingCode = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply' | 'bridge'
+export type FindingCode =
+  'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply' | 'bridge' | 'meter-shorts'
 
 /** A finding names its parts, the node labels it speaks of, and what to do. */
 export interface Finding {
@@ -47,6 +48,8 @@ function message(
       return one
         ? `${parts[0]} is shorted: both its ends are on ${at}. The equivalent resistance is 0, and nothing can be divided by it. Open the short.`
         : `${parts[0]} is shorted by ${listed(parts.slice(1))}: the equivalent resistance is 0, and nothing can be divided by it. Open the short.`
+    case 'meter-shorts':
+      return `${names} shorts two nodes that nothing else joins (they are one now, ${at}): an ideal ammeter has no resistance. Break the path and put it in series with what it is to measure.`
     case 'bridge':
       return `Reduction stops at ${listed(by ?? parts)}, between ${at}: no two of them are in series or in parallel (a bridge). Node-voltage or delta-to-wye methods are needed from here.`
   }

@@ -5,4 +5,5 @@
 export { isZeroOhm, wire, type Idle, type Node, type Wirable, type WirablePart, type Wiring } from './wiring'
 export { finding, type Finding, type FindingCode } from './finding'
 export { blocks } from './blocks'
+export { joins } from './points'
 export { roughNodes, type LabelledPoints, type Naming } from './labels'

@@ -2,7 +2,7 @@ import { finding, type Finding } from './finding'
 import { liveEdges, type Graph } from './blocks'
 import { currentOrder } from './order'
 import { labelNodes, type LabelledPoints, type Naming } from './labels'
-import { joinPoints } from './points'
+import { joinPoints, joins } from './points'
 import { groupBy } from './sets'
 
 /** Why a part carries no current whatever the source gives; null for a part that does. */
@@ -43,7 +43,7 @@ export interface Wiring {
 /** A part between two points, with what of it the structure depends on. */
 export interface WirablePart {
   readonly name: string
-  readonly kind: 'resistor' | 'wire' | 'source' | 'terminals'
+  readonly kind: 'resistor' | 'wire' | 'source' | 'terminals' | 'ammeter' | 'voltmeter'
   readonly from: string
   readonly to: string
   readonly resistance?: { readonly value: number }
@@ -68,6 +68,14 @@ export function isZeroOhm({ kind, resistance }: WirablePart): boolean {
  * parts. Labels that the sketch gives to nodes stand instead.
  */
 export function wire(network: Wirable, naming: Naming = 'numbers'): Wiring {
+  const { wiring, ends } = joined(network, naming)
+  return { ...wiring, findings: findingsOf(network, wiring, ends) }
+}
+
+type Ends = readonly (readonly [number, number])[]
+
+/** {@link wire} without its findings; with the points at the ends of each part. */
+function joined(network: Wirable, naming: Naming): { readonly wiring: Wired; readonly ends: Ends } {
   const { parts } = network
   const { points, nodeOf: rawOfPoint, nodes: raws } = joinPoints(parts)
   const ends = parts.map((part) => [points.get(part.from) as number, points.get(part.to) as number] as const)
@@ -129,12 +137,12 @@ export function wire(network: Wirable, naming: Naming = 'numbers'): Wiring {
     reference: index[reference],
     rank,
   }
-  return { ...wiring, findings: findingsOf(network, wiring, ends) }
+  return { wiring, ends }
 }
 
 type Wired = Omit<Wiring, 'findings'>
 
-function findingsOf(network: Wirable, wiring: Wired, ends: readonly (readonly [number, number])[]): Finding[] {
+function findingsOf(network: Wirable, wiring: Wired, ends: Ends): Finding[] {
   const { idle, nodes, from, to, supply } = wiring
   const { parts } = network
   const named = (indices: readonly number[]) => indices.map((i) => parts[i].name)
@@ -164,26 +172,52 @@ function findingsOf(network: Wirable, wiring: Wired, ends: readonly (readonly [n
   for (const group of groupBy(bare.filter(tied), (i) => [...ends[i]])) {
     findings.push(finding('dead-end', named(group), [nodes[from[group[0]]].label]))
   }
+  const isTied = (i: number) => tied(i) && (parts[i].kind !== 'voltmeter' || nodes[to[i]].tiedTo !== null)
   const adrift = parts.flatMap((part, i) =>
-    part.kind !== 'source' && part.kind !== 'terminals' && !tied(i) ? [i] : [],
+    part.kind !== 'source' && part.kind !== 'terminals' && !isTied(i) ? [i] : [],
   )
   for (const group of groupBy(adrift, (i) => [from[i], to[i]])) {
     const labels = [...new Set(group.flatMap((i) => [from[i], to[i]]))].map((node) => nodes[node].label)
     findings.push(finding('cut-off', named(group), labels))
   }
+  for (const i of shortingMeters(network))
+    findings.push(finding('meter-shorts', [parts[i].name], [nodes[from[i]].label]))
   return findings
 }
 
-/** Wires that lead to a bare end: pruned from the free points inwards. */
-function bareWires(network: Wirable, ends: readonly (readonly [number, number])[]): number[] {
+/** What looking for ammeters that short something may cost, in parts looked at. */
+const mostLooked = 2e6
+
+/**
+ * Ammeters between two nodes that current reaches without them, and that nothing else joins: in series one of their ends
+ * would be dead without them.
+ */
+function shortingMeters({ parts }: Wirable): number[] {
+  const ammeters = parts.flatMap(({ kind }, i) => (kind === 'ammeter' ? [i] : []))
+  return ammeters.slice(0, Math.floor(mostLooked / parts.length)).filter((meter) => {
+    const without = joined({ parts: parts.filter((_, i) => i !== meter) }, 'numbers').wiring
+    const nodeOf = (point: string) => without.nodes.findIndex(({ points }) => points.includes(point))
+    const [a, b] = [nodeOf(parts[meter].from), nodeOf(parts[meter].to)]
+    const isReached = (node: number) => node >= 0 && without.nodes[node].tiedTo === node
+    return a !== b && isReached(a) && isReached(b) && without.live.length > 0
+  })
+}
+
+/** Wires and ammeters that lead to a bare end: pruned from the free points inwards. A voltmeter joins nothing. */
+function bareWires(network: Wirable, ends: Ends): number[] {
   const at: number[][] = []
-  ends.forEach((pair, i) => pair.forEach((point) => (at[point] ??= []).push(i)))
+  ends.forEach((pair, i) =>
+    pair.forEach((point) => {
+      at[point] ??= []
+      if (network.parts[i].kind !== 'voltmeter') at[point].push(i)
+    }),
+  )
   const left = at.map((parts) => parts.length)
   const pruned = new Set<number>()
   const free = left.flatMap((count, point) => (count === 1 ? [point] : []))
   for (const point of free) {
     const last = at[point].find((i) => !pruned.has(i))
-    if (last === undefined || network.parts[last].kind !== 'wire') continue
+    if (last === undefined || !joins(network.parts[last])) continue
     pruned.add(last)
     for (const end of ends[last]) if (--left[end] === 1) free.push(end)
   }

@@ -1,5 +1,5 @@
 import { growForest } from './forest'
-import { elementsAt, isSeriesNode, seriesPath, type Group, type Sheet, type SheetElement } from './sheet'
+import { elementsAt, isSeriesNode, seriesPath, type Sheet, type SheetElement } from './sheet'
 
 /** What stands in the way of combining two elements, as data. Numbers are element ids and node indices. */
 export type Obstacle =
@@ -32,9 +32,16 @@ export type Verdict =
       /** The two elements that do not fit together. */
       readonly pair: readonly [number, number]
       readonly obstacle: Obstacle
-      /** What to combine first, and how the two (or the equivalents that take them in) will then lie. */
-      readonly later?: { readonly first: Group; readonly then: 'series' | 'parallel' }
+      /** All that is to be combined first, and how the two (or the equivalents that take them in) will then lie. */
+      readonly later?: { readonly first: readonly LaterStep[]; readonly then: 'series' | 'parallel' }
     }
+
+/** A group that can be combined once the groups before it are. */
+export interface LaterStep {
+  readonly kind: 'series' | 'parallel'
+  /** Its members in order: elements of the sheet, or what an earlier step of the list makes. */
+  readonly members: readonly ({ readonly element: number } | { readonly step: number })[]
+}
 
 /**
  * Judges two or more elements of a sheet.
@@ -105,12 +112,16 @@ function obstacleBetween(
   return { code: 'part-leaves', node, others: ids(others), between: ids(between) }
 }
 
-/** The group in which two elements will meet if reduction gets there, and a group to combine on the way to it. */
-function laterGroup(sheet: Sheet, a: number, b: number): { first: Group; then: 'series' | 'parallel' } | undefined {
+/** The group in which two elements will meet if reduction gets there, and every group to combine on the way to it. */
+function laterGroup(
+  sheet: Sheet,
+  a: number,
+  b: number,
+): { first: readonly LaterStep[]; then: 'series' | 'parallel' } | undefined {
   const { elements } = sheet
   const nodes = [...new Set([sheet.start, ...elements.flatMap(({ from, to }) => [from, to]), sheet.finish])]
   const index = new Map(nodes.map((node, i) => [node, i]))
-  const forest = growForest({
+  const { leaves, members, series } = growForest({
     nodes: nodes.length,
     from: elements.map(({ from }) => index.get(from) as number),
     to: elements.map(({ to }) => index.get(to) as number),
@@ -119,43 +130,39 @@ function laterGroup(sheet: Sheet, a: number, b: number): { first: Group; then: '
     rank: nodes.map((_, i) => i),
   })
   const parent: number[] = []
-  forest.members.forEach((members, group) => members.forEach((member) => (parent[member] = group)))
-  const ancestors = (leaf: number): number[] => {
+  members.forEach((inside, group) => inside.forEach((member) => (parent[member] = leaves + group)))
+  /** An element and all groups that take it in, by their ids in the forest. */
+  const outward = (leaf: number): number[] => {
     const found: number[] = []
-    for (let group = parent[leaf]; group !== undefined; group = parent[forest.leaves + group]) found.push(group)
+    for (let id: number | undefined = leaf; id !== undefined; id = parent[id]) found.push(id)
     return found
   }
-  const leafOf = (id: number) => elements.findIndex((element) => element.id === id)
-  const above = ancestors(leafOf(a))
-  const meeting = ancestors(leafOf(b)).find((group) => above.includes(group))
+  const waysOut = [a, b].map((id) => outward(elements.findIndex((element) => element.id === id)))
+  const meeting = waysOut[1].find((id) => waysOut[0].includes(id))
   if (meeting === undefined) return undefined
+  const isSeries = series[meeting - leaves]
+  const beside = members[meeting - leaves]
+  const places = waysOut.map((way) => beside.findIndex((member) => way.includes(member)))
+  // In series all that lies between them is on the path, in parallel only the two count.
+  const whole = isSeries
+    ? beside.slice(Math.min(...places), Math.max(...places) + 1)
+    : places.map((place) => beside[place])
 
-  // Combine first what is inside the meeting group: the deepest group whose members are all on the sheet.
-  for (let group = forest.members.length - 1; group > meeting; group--) {
-    const members = forest.members[group]
-    const inside = members.every((member) => member < forest.leaves) && ancestors(members[0]).includes(meeting)
-    const helps = !forest.series[meeting] || partOfWay(group)
-    if (inside && helps) {
-      return {
-        first: {
-          kind: forest.series[group] ? 'series' : 'parallel',
-          members: members.map((member) => elements[member].id),
-        },
-        then: forest.series[meeting] ? 'series' : 'parallel',
-      }
-    }
+  const inside: number[] = []
+  const open = whole.filter((id) => id >= leaves)
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    inside.push(id)
+    open.push(...members[id - leaves].filter((member) => member >= leaves))
   }
-  return undefined
-
-  /** Whether a group lies in a member of the meeting group that holds one of the two, or between them. */
-  function partOfWay(group: number): boolean {
-    const members = forest.members[meeting as number]
-    const memberOf = (leaf: number) =>
-      members.findIndex(
-        (member) => member === leaf || (member >= forest.leaves && ancestors(leaf).includes(member - forest.leaves)),
-      )
-    const [low, high] = [memberOf(leafOf(a)), memberOf(leafOf(b))].sort((x, y) => x - y)
-    const own = memberOf(forest.members[group][0])
-    return own >= low && own <= high
+  // Groups stand before the groups inside them.
+  inside.sort((x, y) => y - x)
+  return {
+    first: inside.map((id) => ({
+      kind: series[id - leaves] ? 'series' : 'parallel',
+      members: members[id - leaves].map((member) =>
+        member < leaves ? { element: elements[member].id } : { step: inside.indexOf(member) },
+      ),
+    })),
+    then: isSeries ? 'series' : 'parallel',
   }
 }

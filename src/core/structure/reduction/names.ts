@@ -10,14 +10,17 @@ export type NamesOf = 'members' | 'letters' | 'numbers'
  * binding tighter than `+` as in the formula line; the last one is `Req`, and one whose name would be longer
  * than 14 characters is `Req1`, `Req2`… by its step. With `letters` they are `Ra`, `Rb`… in the order of the steps,
  * with `numbers` `Req1`, `Req2`…; the last one is `Req` always. Every name is used once.
+ *
+ * @param taken names that stand elsewhere in the same worksheet
  */
 export function nameElements(
   reduction: Reduction,
   partNames: readonly string[],
   naming: NamesOf = 'members',
+  taken: ReadonlySet<string> = new Set(),
 ): string[] {
   const names = reduction.leaves.map((part) => partNames[part])
-  const used = new Set(partNames)
+  const used = new Set([...taken, ...partNames])
   const kinds: ('series' | 'parallel' | null)[] = names.map(() => null)
   const complete = reduction.left.length === 1
   let letter = 0

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { network, networkOf, worked } from '../../../../test/documents'
 import { ladder, randomNetwork } from '../../../../test/randomNetwork'
 import { sheetAt } from '../../../../test/worked'
@@ -146,6 +147,8 @@ describe('verdicts', () => {
   const wiring = wire(network(worked)) // nodes: A B M C D; elements: R1 R2 R3 R4 R5
   const reduction = reduce(wiring)
   const sheet = sheetAt(reduction, wiring, 0)
+  const inSeries = { kind: 'series', members: [{ element: 1 }, { element: 2 }] }
+  const besideIt = { kind: 'parallel', members: [{ step: 0 }, { element: 3 }] }
 
   test('series: one current and no other way', () => {
     expect(judge(sheet, [2, 1])).toEqual({ verdict: 'series', members: [1, 2], through: [], nodes: [2] })
@@ -162,7 +165,7 @@ describe('verdicts', () => {
       verdict: 'neither',
       pair: [0, 1],
       obstacle: { code: 'part-leaves', node: 1, others: [3], between: [] },
-      later: { first: { kind: 'series', members: [1, 2] }, then: 'series' },
+      later: { first: [inSeries, besideIt], then: 'series' },
     })
   })
   test('one end shared, another stands between', () => {
@@ -170,7 +173,7 @@ describe('verdicts', () => {
       verdict: 'neither',
       pair: [1, 3],
       obstacle: { code: 'part-leaves', node: 1, others: [0], between: [2] },
-      later: { first: { kind: 'series', members: [1, 2] }, then: 'parallel' },
+      later: { first: [inSeries], then: 'parallel' },
     })
   })
   test('apart', () => expect(judge(sheet, [0, 2])).toMatchObject({ verdict: 'neither', obstacle: { code: 'apart' } }))
@@ -180,6 +183,35 @@ describe('verdicts', () => {
     expect(judge(sheetAt(reduce(two), two, 0), [0, 2])).toMatchObject({
       obstacle: { code: 'supply-between', others: [] },
     })
+  })
+  test('all that is combined before two meet is said, each group once those inside it are', () => {
+    let more = 0
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 3, max: 12 }), (seed, size) => {
+        const of = wire(networkOf(randomNetwork(seed, size)))
+        let on: Sheet = sheetAt(reduce(of), of, 0)
+        if (on.elements.length < 2) return
+        const [a, b] = [on.elements[seed % on.elements.length], on.elements[(seed * 7 + 1) % on.elements.length]]
+        if (a === b) return
+        const verdict = judge(on, [a.id, b.id])
+        if (verdict.verdict !== 'neither') return
+        const { first = [], then } = verdict.later ?? {}
+        const ids: number[] = []
+        const takes = new Map<number, number>()
+        first.forEach(({ kind, members }, i) => {
+          const here = members.map((it) => ('step' in it ? ids[it.step] : it.element))
+          expect(judge(on, here)).toMatchObject({ verdict: kind, ...(kind === 'series' && { through: [] }) })
+          ids.push(1000 + i)
+          for (const id of here) takes.set(id, 1000 + i)
+          on = combine(on, { kind, members: here }, 1000 + i)
+        })
+        const at = (id: number): number => (takes.has(id) ? at(takes.get(id) as number) : id)
+        expect(judge(on, [at(a.id), at(b.id)]).verdict).toBe(then)
+        if (first.length > 1) more += 1
+      }),
+      { numRuns: 200 },
+    )
+    expect(more).toBeGreaterThan(20)
   })
   test('a path may be chosen by its ends', () => {
     const three = wire(network(['E1 A D 12', 'R1 A B 1', 'R2 B C 2', 'R3 C D 3']))

@@ -86,7 +86,7 @@ export function layOutStages(network: Wirable, wiring: Wiring, options: StageOpt
     names: readonly string[],
     arranged: readonly Step[] = own.steps,
   ): Stage {
-    const named = nameElements(own, names, options.names)
+    const named = nameElements(own, names, options.names, used)
     const base = elements.length - starts.length
     const idOf = (id: number) => (id < starts.length ? starts[id] : base + id)
     for (const { kind, members, result, round } of own.steps) {

@@ -1,7 +1,16 @@
 import { exactText, quantityText, unitOf, type Amount, type Unit } from '../../number'
 import { readNetwork, type Network } from '../../network'
 import type { FirstChoice, NamesOf, Naming, Order } from '../../structure'
-import { amountAt, workOut, type ArithmeticName, type Outcome, type Refusal, type Worksheet } from '../worked'
+import { formulaText } from '../explain'
+import {
+  amountAt,
+  explainInLetters,
+  workOut,
+  type ArithmeticName,
+  type Outcome,
+  type Refusal,
+  type Worksheet,
+} from '../worked'
 
 /** A quantity of the analysis: in SI base units, with a text for people, and the exact fraction when there is one. */
 export interface Value {
@@ -32,9 +41,13 @@ export interface Analysis extends Valued<Pick<Outcome, 'equivalent' | 'status' |
     readonly members: readonly string[]
     readonly result: string
     readonly between: readonly [string, string]
-    readonly resistance: Value
+    /** null where resistors have no value yet; then its formula in letters stands here. */
+    readonly resistance: Value | null
+    readonly formula?: string
     readonly round: number
   }[]
+  /** What each meter drawn into the picture shows; only where there is one. */
+  readonly meters?: readonly Valued<Outcome['meters'][number]>[]
   readonly checks: readonly Valued<Outcome['checks'][number]>[]
   /** The elements that stop the reduction; only with `not-series-parallel`. */
   readonly residue?: readonly string[]
@@ -75,7 +88,9 @@ function analysisOf(worksheet: Worksheet): Analysis {
   const { order, steps } = worksheet.reduction
   const [{ from, to }] = stages
   const isExact = arithmetic === 'exact'
-  const optional = (amount: Amount | null, unit: Unit) => amount && valueOf(amount, unit, isExact)
+  // Where resistors have no value yet, there are no numbers.
+  const isOpen = status === 'structure' || worksheet.derivation.lines.some((line) => line.isOpen)
+  const optional = (amount: Amount | null, unit: Unit) => (isOpen ? null : amount && valueOf(amount, unit, isExact))
   const valued = ({ voltage, current, power }: Outcome['supply']) => ({
     voltage: optional(voltage, 'V'),
     current: optional(current, 'A'),
@@ -97,9 +112,13 @@ function analysisOf(worksheet: Worksheet): Analysis {
       members: members.map((id) => elements[id].name),
       result: elements[result].name,
       between: [label(from[result]), label(to[result])],
-      resistance: valueOf(amountAt(worksheet, 'resistance', result) as Amount, 'Ω', isExact),
+      resistance: optional(amountAt(worksheet, 'resistance', result), 'Ω'),
+      ...(isOpen && { formula: inLetters(worksheet, result) }),
       round,
     })),
+    ...(analysis.meters.length > 0 && {
+      meters: analysis.meters.map((meter) => ({ ...meter, value: optional(meter.value, unitOf[meter.quantity]) })),
+    }),
     checks: checks.map(({ law, at, sum, expected, holds }) => ({
       law,
       at,
@@ -110,6 +129,11 @@ function analysisOf(worksheet: Worksheet): Analysis {
     findings,
     ...(residue.length > 0 && { residue }),
   }
+}
+
+/** How an equivalent is worked out, in letters. */
+function inLetters(worksheet: Worksheet, element: number): string {
+  return formulaText(explainInLetters(worksheet, worksheet.derivation.found.resistance[element] as number))
 }
 
 /** An amount as the format has it: with the exact fraction only where the whole analysis is exact. */

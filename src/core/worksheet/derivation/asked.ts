@@ -1,6 +1,6 @@
 import type { AskedQuantity, Network } from '../../network'
 import { elementKey, type Stage, type Stages, type Wiring } from '../../structure'
-import type { Derivation, Line } from './line'
+import { isUndefined, type Derivation, type Line } from './line'
 
 /** One quantity that was asked for, as far as the network has it. */
 export interface Answer {
@@ -36,7 +36,7 @@ export function onlyWhatIsAsked(
   derivation: Derivation,
 ): AskedScope {
   const { elements } = stages
-  const { lines, found, supply, whole } = derivation
+  const { lines, found, readings, supply, whole } = derivation
   const byKey = new Map(elements.map((_, id) => [elementKey(stages, id), id]))
   const supplyName = network.parts[wiring.supply].name
   const lineOf = ({ quantity, of }: AskedQuantity): number | undefined => {
@@ -44,12 +44,14 @@ export function onlyWhatIsAsked(
       const node = wiring.nodes.findIndex(({ points }) => points.includes(of))
       return node < 0 || supply === null ? undefined : found.potential[node]
     }
+    const meter = readings.find(({ part }) => network.parts[part].name === of)
+    if (meter) return lines[meter.line].quantity === quantity ? meter.line : undefined
     const element = of === supplyName ? (supply ?? whole) : byKey.get(of)
     return element === undefined || element === null ? undefined : found[quantity][element]
   }
   const answers = asked.flatMap((it): Answer[] => {
     const line = lineOf(it)
-    return line === undefined || lines[line].amount === null ? [] : [{ asked: it, line }]
+    return line === undefined || isUndefined(lines[line]) ? [] : [{ asked: it, line }]
   })
   const wanted = answers.map(({ line }) => line)
   const first = closure(lines, wanted)

@@ -6,7 +6,8 @@ import { I, methodsFor, P, R, sharedIn, V } from '../method'
 import { createDraft } from './draft'
 import { carryBack, placeExchanged } from './exchange'
 import type { Derivation, Line, Section } from './line'
-import { findPotentials } from './potentials'
+import { findPotentials, nodesBehind } from './potentials'
+import { findReadings } from './readings'
 
 export type Derived<N> =
   | {
@@ -37,17 +38,21 @@ export function derive<N>(
 ): Derived<N> {
   const { elements } = stages
   const draft = createDraft(stages, arithmetic)
-  const { around, by, enters, found, give, isFound, numberOf, ohm, put } = draft
+  const { around, by, enters, found, give, isFound, isUndefined, leaveOpen, numberOf, ohm, put } = draft
   const hasWays = Object.keys(choices.ways).length > 0
   const last = stages.stages[stages.stages.length - 1]
   const whole = last.left.length === 1 ? last.left[0] : null
 
   goDown()
   const supply = network.parts[wiring.supply]
-  const done = (top: number | null, outwardPath: readonly number[]): Derived<N> => ({
+  const done = (
+    top: number | null,
+    outwardPath: readonly number[],
+    readings: Derivation['readings'] = [],
+  ): Derived<N> => ({
     ok: true,
     amountOf: draft.amountOf,
-    derivation: { ...draft.read(), whole, supply: top, outwardPath },
+    derivation: { ...draft.read(), whole, supply: top, outwardPath, readings },
   })
   const isOpen = last.left.length === 0 && wiring.start !== wiring.finish
   if (supply.kind === 'terminals' || (whole === null ? !isOpen : elements[whole].isZero)) return done(null, [])
@@ -60,8 +65,10 @@ export function derive<N>(
     findPowers()
   }
   const top = whole ?? elements.length
-  findPotentials(draft, wiring, top)
-  return done(top, started.outwardPath)
+  const behind = nodesBehind(draft, wiring, top)
+  findPotentials(draft, wiring, behind)
+  const asked = new Set(choices.asked.map(({ of }) => of))
+  return done(top, started.outwardPath, findReadings(draft, network, wiring, top, behind, asked))
 
   /** Nothing closes the circuit: the voltage stands at the ends of the supply, which stands for an element of its own. */
   function openSupply({ part, quantity, value }: Known): Started {
@@ -80,7 +87,9 @@ export function derive<N>(
     const { starts } = stages.stages[0]
     for (const id of starts) {
       const part = network.parts[elements[id].part as number]
-      if (part.kind === 'resistor') give({ at: 'given' }, 'resistance', id, arithmetic.from(part.resistance))
+      if (part.kind !== 'resistor') continue
+      if (part.resistance) give({ at: 'given' }, 'resistance', id, arithmetic.from(part.resistance))
+      else leaveOpen({ at: 'given' }, 'resistance', id)
     }
     stages.stages.forEach(({ steps, exchange }, stage) => {
       for (const step of steps) combine(step)
@@ -162,15 +171,19 @@ export function derive<N>(
     }
     const trial = derive(tried, wiring, stages, choices, arithmetic, keyOf)
     const line = trial.ok ? trial.derivation.found[quantity][leaf] : undefined
+    const isOpen = trial.ok && line !== undefined && trial.derivation.lines[line].isOpen
     const there = trial.ok && line !== undefined ? (trial.derivation.numbers[line] as N | null) : null
-    if (there === null || arithmetic.isZero(there)) {
+    if (!isOpen && (there === null || arithmetic.isZero(there))) {
       const message = `${part} carries no current whatever the source gives, so the supply cannot be found from it`
       return { ok: false, problem: { part, field: 'known', message } }
     }
     const atSupply = { at: 'supply' } as const
     const given = give({ at: 'known' }, quantity, leaf, number)
     // What one volt would give is written, but no value of the network as it is.
-    const trials = [give(atSupply, quantity, leaf, there), give(atSupply, 'voltage', top, one)]
+    const trials = [
+      isOpen ? leaveOpen(atSupply, quantity, leaf) : give(atSupply, quantity, leaf, there),
+      give(atSupply, 'voltage', top, one),
+    ]
     found[quantity][leaf] = given
     put(atSupply, 'voltage', top, quantity === 'power' ? 'in-proportion-to-root' : 'in-proportion', [given, ...trials])
     completeSupply(atSupply, top)
@@ -196,12 +209,12 @@ export function derive<N>(
     const other = shared === 'current' ? 'voltage' : 'current'
     const paths = members.filter((id) => elements[id].isZero)
     if (kind === 'series' || paths.length === 0) {
-      const isUndefined = numberOf(shared, result) === null
+      const isNowhere = isUndefined(shared, result)
       for (const id of open) if (!isFound([shared, id])) by(section, shared, id, 'carried', [[shared, result]])
       for (const id of open)
-        if (isUndefined) put(section, other, id, 'none', [])
+        if (isNowhere) put(section, other, id, 'none', [])
         else if (!isFound([other, id]))
-          findBy(section, other, id, [chosenWay(other, id, members[members.length - 1] === id), 'ohm'])
+          findBy(section, other, id, [...chosenWays(other, id, members[members.length - 1] === id), 'ohm'])
       return
     }
     // The only path of zero ohms takes what the others leave: all of it.
@@ -225,17 +238,23 @@ export function derive<N>(
       for (const { name, method, needs } of methodsFor(quantity, id, around, choice)) {
         const enough = needs.find((set) => set.every(isFound))
         if (!enough) continue
-        const values = enough.map(([of, element]) => numberOf(of, element) as N)
-        if (method.suits?.(values, arithmetic) === false) continue
+        if (method.suits) {
+          // What suits some values only is not told before they are known.
+          const values = enough.map(([of, element]) => numberOf(of, element) ?? null)
+          if (values.includes(null) || !method.suits(values as N[], arithmetic)) continue
+        }
         by(section, quantity, id, name, enough)
         return
       }
     throw new Error(`no way to the ${quantity} of ${elements[id].name}`)
   }
 
-  function chosenWay(quantity: 'voltage' | 'current', id: number, isLast: boolean): string {
+  /** The way that the person takes; of a divider its other form where the first does not apply. */
+  function chosenWays(quantity: 'voltage' | 'current', id: number, isLast: boolean): readonly string[] {
     const own = hasWays ? choices.ways[`${quantity === 'voltage' ? 'V' : 'I'} ${keyOf(id)}`] : undefined
-    return own ?? (choices.rest && isLast ? 'rest' : choices.expand)
+    const way = own ?? (choices.rest && isLast ? 'rest' : choices.expand)
+    if (own === undefined && way === 'divider') return dividers[choices.divider]
+    return way === 'divider' ? dividers.other : way === 'divider-equivalent' ? dividers.equivalent : [way]
   }
 
   /** The power of every element, by the formula that the person takes. */
@@ -243,16 +262,23 @@ export function derive<N>(
     const section = { at: 'powers' } as const
     elements.forEach((_, id) => {
       if (isFound(P(id)) || !isFound(V(id))) return
-      if (numberOf('current', id) === null) {
+      if (isUndefined('current', id)) {
         put(section, 'power', id, 'none', [])
         return
       }
       const group = around.groupAround(id)
       const usual = group === null ? 'V·I' : group.kind === 'series' ? 'I²·R' : 'V²/R'
-      findBy(section, 'power', id, [choices.power === 'known' ? usual : choices.power, 'V·I'])
+      const isUsual = choices.power === 'known' || choices.power === 'all'
+      findBy(section, 'power', id, [isUsual ? usual : choices.power, 'V·I'])
     })
   }
 }
+
+/** The forms of the divider, the one that is wanted first. */
+const dividers = {
+  other: ['divider', 'divider-equivalent'],
+  equivalent: ['divider-equivalent', 'divider'],
+} as const
 
 /** The unit of a line's value. */
 export function unitOfLine({ quantity }: Pick<Line, 'quantity'>): (typeof unitOf)[Quantity] {

@@ -30,10 +30,15 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
   const enters: (number | undefined)[] = []
   const written = new Map<N, Amount>()
 
-  /** The number of a value; undefined where it is not found yet, null where it does not exist. */
+  /** The number of a value; undefined where it is not found yet, null where it does not exist, or is open. */
   const numberOf = (quantity: Line['quantity'], of: number): N | null | undefined => {
     const line = found[quantity][of]
     return line === undefined ? undefined : numbers[line]
+  }
+  /** Whether a value does not exist, whatever the resistors that have no value yet will be. */
+  const isUndefined = (quantity: Line['quantity'], of: number): boolean => {
+    const line = found[quantity][of]
+    return line !== undefined && numbers[line] === null && !lines[line].isOpen
   }
   const isFound = ([quantity, of]: Need): boolean => found[quantity][of] !== undefined
   const lineOf = ([quantity, of]: Need): number => {
@@ -47,10 +52,11 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     if (!amount) written.set(value, (amount = arithmetic.toAmount(value)))
     return amount
   }
-  const keep = (line: Omit<Line, 'id' | 'amount'>, value: N | null): number => {
+  const keep = (line: Omit<Line, 'id' | 'amount' | 'isOpen'>, value: N | null, isOpen = false): number => {
     const id = lines.length
     const { section, quantity, of, method, uses, signs } = line
-    lines.push({ id, quantity, of, method, uses, signs, amount: value === null ? null : amountOf(value), section })
+    const amount = value === null ? null : amountOf(value)
+    lines.push({ id, quantity, of, method, uses, signs, amount, isOpen, section })
     numbers.push(value)
     found[line.quantity][line.of] = id
     return id
@@ -68,7 +74,7 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     const values: N[] = []
     for (const use of uses) {
       const value = numbers[use]
-      if (value === null) return keep(line, null)
+      if (value === null) return keep(line, null, !uses.some((it) => numbers[it] === null && !lines[it].isOpen))
       values.push(value)
     }
     const value = (methods[method] as Method).work(values, arithmetic, signs)
@@ -100,6 +106,9 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     quantity === 'voltage'
       ? by(section, quantity, of, 'ohm-voltage', [I(of), R(of)])
       : by(section, quantity, of, 'ohm-current', [V(of), R(of)])
+  /** Writes that a resistor has no value yet. */
+  const leaveOpen = (section: Section, quantity: Quantity, of: number): number =>
+    keep({ section, quantity, of, method: 'given', uses: none, signs: none }, null, true)
   /** Writes a value that is known, does not exist (null), or is nothing. */
   const give = (
     section: Section,
@@ -118,7 +127,7 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     }
     return sum
   }
-  const around = surroundingsOf(elements, (id) => numberOf('current', id) !== null)
+  const around = surroundingsOf(elements, (id) => !isUndefined('current', id))
   /** Everything that is written so far. */
   const read = () => ({ lines, numbers, found, enters })
   return {
@@ -129,6 +138,8 @@ export function createDraft<N>(stages: Stages, arithmetic: Arithmetic<N>) {
     enters,
     numberOf,
     isFound,
+    isUndefined,
+    leaveOpen,
     by,
     ohm,
     put,

@@ -31,7 +31,7 @@ export function carryBack<N>(
   { kind, members, corners, centre, placed }: StageExchange,
   section: Section,
 ): void {
-  const { arithmetic, enters, found, stages, numberOf } = draft
+  const { arithmetic, enters, found, stages, isUndefined } = draft
   const isZero = (id: number) => stages.elements[id].isZero
   /** A value of an element as it runs from one of its ends; nothing where it carries nothing. */
   const termOf = (quantity: 'voltage' | 'current', id: number, from: number, sign: Sign = 1): Term[] => {
@@ -64,7 +64,7 @@ export function carryBack<N>(
     })
     for (const id of members) {
       if (draft.isFound(V(id))) continue
-      if (numberOf('current', id) === null) draft.put(section, 'voltage', id, 'none', [])
+      if (isUndefined('current', id)) draft.put(section, 'voltage', id, 'none', [])
       else draft.ohm(section, 'voltage', id)
     }
     return
@@ -84,7 +84,8 @@ export function carryBack<N>(
     const [from, to] = [corners[i], corners[next(i)]]
     const before = members[(i + 2) % 3]
     const onward = members[next(i)]
-    const isKnown = (...ids: readonly number[]) => ids.every((one) => (numberOf('current', one) ?? null) !== null)
+    const isKnown = (...ids: readonly number[]) =>
+      ids.every((one) => draft.isFound(I(one)) && !isUndefined('current', one))
     const terms =
       !isZero(before) && isKnown(before, placed[i].id)
         ? [...termOf('current', placed[i].id, from), ...termOf('current', before, corners[(i + 2) % 3])]

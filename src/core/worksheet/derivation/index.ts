@@ -4,5 +4,5 @@
  */
 export { derive, unitOfLine, type Derived } from './derive'
 export { closure, onlyWhatIsAsked, type Answer, type AskedAnswers } from './asked'
-export type { Derivation, Line, Section } from './line'
+export { isUndefined, readingId, readingPart, type Derivation, type Line, type Section } from './line'
 export { layOutRows, type Block, type Row } from './rows'

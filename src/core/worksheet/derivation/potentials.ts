@@ -3,20 +3,18 @@ import type { Sign } from '../method'
 import type { Draft, Term } from './draft'
 
 /** Crossed from a node on the way to the − end: the element, and the node behind it. */
-interface Behind {
+export interface Behind {
   readonly element: number
   readonly node: number
 }
 
 /**
- * The potential of every node of the network against 0 V: each from the one behind it and the drop between. Inside a
- * series group that is the next member's; from the + end the whole.
+ * The node behind each node on the way to the − end, and what lies between: inside a series group the next member, from
+ * the + end the whole.
  *
  * @param top the whole, or the supply alone where nothing closes the circuit
  */
-export function findPotentials<N>(draft: Draft<N>, wiring: Wiring, top: number): void {
-  const { stages, found, enters, arithmetic } = draft
-  const section = { at: 'potentials' } as const
+export function nodesBehind<N>({ stages }: Draft<N>, wiring: Wiring, top: number): ReadonlyMap<number, Behind> {
   const behind = new Map<number, Behind>()
   if (wiring.start !== wiring.finish) behind.set(wiring.start, { element: top, node: wiring.finish })
   for (const { steps, nodes, from, to, exchange } of stages.stages) {
@@ -27,6 +25,13 @@ export function findPotentials<N>(draft: Draft<N>, wiring: Wiring, top: number):
     if (exchange?.kind === 'wye')
       behind.set(exchange.centre, { element: exchange.members[0], node: exchange.corners[0] })
   }
+  return behind
+}
+
+/** The potential of every node of the network against 0 V: each from the one behind it and the drop between. */
+export function findPotentials<N>(draft: Draft<N>, wiring: Wiring, behind: ReadonlyMap<number, Behind>): void {
+  const { found, enters, arithmetic } = draft
+  const section = { at: 'potentials' } as const
   /** The drop from a node to the one behind it. */
   const dropOf = (node: number, element: number): Term[] => {
     const line = found.voltage[element]

@@ -1,5 +1,5 @@
 import type { Stage } from '../../structure'
-import type { Derivation, Line } from './line'
+import { isUndefined, type Derivation, type Line } from './line'
 
 /** One step of a row, or what else happens there: what is handed on, then what is worked out. */
 export interface Block {
@@ -68,7 +68,7 @@ export function layOutRows(scope: Shown): Row[] {
   const block = (ids: readonly number[] = [], step: number | null = null, mayCheck = false): Block => {
     const isRead = (id: number) => !handedOn.has(lines[id].method)
     const lined = ids.filter(isRead)
-    const isDefined = ids.every((id) => lines[id].amount !== null)
+    const isDefined = !ids.some((id) => isUndefined(lines[id]))
     return {
       step,
       carried: ids.filter((id) => !isRead(id)),
@@ -80,8 +80,8 @@ export function layOutRows(scope: Shown): Row[] {
   const up = (id: number): Block[] => {
     const ids = at.get(`up ${id}`)
     const current = found.current[id]
-    const isUndefined = current !== undefined && lines[current].amount === null
-    return ids ? [block(ids, id, !onlyAsked && !isUndefined)] : []
+    const isNowhere = current !== undefined && isUndefined(lines[current])
+    return ids ? [block(ids, id, !onlyAsked && !isNowhere)] : []
   }
 
   const rows: Row[] = []

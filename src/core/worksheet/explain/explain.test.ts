@@ -1,7 +1,7 @@
 import { network, worked } from '../../../../test/documents'
 import { down, linesOf, up, worksheetOf } from '../../../../test/worked'
 import { judgeOn, waysTo } from '..'
-import { formulaText, keystrokes, wordSentence, type Formula } from '.'
+import { formulaText, keystrokes, wordSentence, type Formula, type Sentence } from '.'
 
 const sheet = (texts: readonly string[], more = {}) => worksheetOf(network(texts, more))
 
@@ -123,6 +123,23 @@ test('verdicts are worded with names and node labels', () => {
     'not yet: first combine R2 and R3 in series; then they (or what takes them in) lie in parallel',
   ])
   expect(words(0, [0, 2])[0]).toBe('R1 and R3 share no node')
+})
+
+test('every step before two meet is said, or how many there are', () => {
+  const said = (texts: readonly string[], ids: number[]) => {
+    const worksheet = sheet(texts)
+    return wordSentence(judgeOn(worksheet, worksheet.rows[0], ids).sentences.pop() as Sentence)
+  }
+  const deep = ['E1 A Z 12', 'R1 A B 1', 'R2 B Z 2', 'R3 B C 3', 'R4 C Z 4', 'R5 C D 5', 'R6 D Z 6']
+  expect(said(deep, [1, 2])).toBe(
+    'not yet: first combine (1) R5 and R6 in series, then (2) R4 and (1) in parallel, then R3 and (2) in series; then they (or what takes them in) lie in parallel',
+  )
+  expect(said(deep, [0, 1])).toBe(
+    'not yet: first combine (1) R5 and R6 in series, then (2) R4 and (1) in parallel, then (3) R3 and (2) in series, then R2 and (3) in parallel; then they (or what takes them in) lie in series',
+  )
+  expect(said([...deep, 'R7 D E 7', 'R8 E Z 8'], [0, 1])).toBe(
+    'not yet: 6 steps come first; then they (or what takes them in) lie in series',
+  )
 })
 
 test('a line has fractions throughout, or decimals where one of them could not be read', () => {

@@ -6,6 +6,7 @@ export { keystrokes } from './keys'
 export { sentence, wordSentence, type Sentence } from './sentence'
 export {
   amount,
+  amountIn,
   figuresFor,
   formulaText,
   fraction,
@@ -13,10 +14,13 @@ export {
   sign,
   sum,
   symbol,
+  unit,
+  unitText,
   withSigns,
+  writeAmount,
   type Formula,
   type Letter,
   type Token,
 } from './token'
-export { typeset, typesetAmount, typesetOf } from './typeset'
+export { typeset, typesetAmount, typesetOf, type Typeset } from './typeset'
 export { explainVerdict } from './verdict'

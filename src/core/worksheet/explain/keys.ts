@@ -33,6 +33,7 @@ function keysOfToken(token: Token): string[] {
     case 'bracket':
       return token.inside.length === 1 ? keysOf(token.inside) : ['(', ...keysOf(token.inside), ')']
     case 'symbol':
+    case 'unit':
       return []
   }
 }

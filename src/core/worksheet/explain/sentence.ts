@@ -22,7 +22,8 @@ const wordings = {
   'stand-between': 'they share one end only; {between} stand between the others',
   'supply-between': '{pair} share node {node}, but the supply is connected there',
   apart: '{pair} share no node',
-  'not-yet': 'not yet: first combine {first} in {kind}; then they (or what takes them in) lie in {then}',
+  'not-yet': 'not yet: first combine {first}; then they (or what takes them in) lie in {then}',
+  'not-yet-many': 'not yet: {count} steps come first; then they (or what takes them in) lie in {then}',
   'never-here': 'no step that is left brings them together',
   'exchange-delta': 'beyond series-parallel: the delta {members} becomes a wye',
   'exchange-wye': 'beyond series-parallel: the wye {members} becomes a delta',
@@ -51,7 +52,8 @@ export function wordSentence({ wording, slots }: Sentence): string {
   })
 }
 
-function listed(names: readonly string[]): string {
+/** Names as they are read out: `a, b and c`. */
+export function listed(names: readonly string[]): string {
   return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`
 }
 

@@ -1,6 +1,7 @@
 import {
-  quantityText,
+  prefixOf,
   writeQuantity,
+  writeWithPrefix,
   type Amount,
   type Figures,
   type ShownUnit,
@@ -12,8 +13,17 @@ export type Token =
   /** A quantity's letter with the name of what it belongs to; without a name it is the whole. E is a source's voltage. */
   | { readonly token: 'symbol'; readonly letter: Letter; readonly of: string | null }
   | { readonly token: 'number'; readonly value: number }
-  /** `full`: with six figures, however many the others have. */
-  | { readonly token: 'amount'; readonly amount: Amount; readonly unit: ShownUnit; readonly full?: boolean }
+  | {
+      readonly token: 'amount'
+      readonly amount: Amount
+      readonly unit: ShownUnit
+      /** With six figures, however many the others have. */
+      readonly full?: boolean
+      /** With the prefix of this power of ten, where it is shown with a prefix. */
+      readonly power?: number
+    }
+  /** A unit with the prefix of a power of ten: what the numbers of a line are in. */
+  | { readonly token: 'unit'; readonly unit: ShownUnit; readonly power: number }
   /** Amounts added (or, but for the first, taken away); one unit at the end of the line serves them all. */
   | { readonly token: 'sum'; readonly amounts: readonly Amount[]; readonly unit: ShownUnit; readonly sign: '+' | '−' }
   | { readonly token: 'sign'; readonly sign: '=' | '≈' | '·' | '+' | '−' | '²' }
@@ -40,6 +50,14 @@ export const sum = (amounts: readonly Amount[], unit: ShownUnit, sign: '+' | '�
 })
 export const sign = (which: '=' | '≈' | '·' | '+' | '−' | '²'): Token => ({ token: 'sign', sign: which })
 export const fraction = (over: Formula, under: Formula): Token => ({ token: 'fraction', over, under })
+/** An amount with the prefix of a power of ten, whatever its own is. */
+export const amountIn = (value: Amount, unit: ShownUnit, power: number): Token => ({
+  token: 'amount',
+  amount: value,
+  unit,
+  power,
+})
+export const unit = (of: ShownUnit, power: number): Token => ({ token: 'unit', unit: of, power })
 export const root = (under: Formula): Token => ({ token: 'root', under })
 export const bracket = (inside: Formula): Token => ({ token: 'bracket', inside })
 
@@ -51,12 +69,26 @@ export function figuresFor(formula: Formula, figures: Figures): Figures {
   return figures === 'fraction' && writtenIn(formula, figures).some(({ rounded }) => rounded) ? 6 : figures
 }
 
+/** An amount of a formula as it is written with these figures. */
+export function writeAmount(
+  { amount, unit, full, power }: Extract<Token, { token: 'amount' }>,
+  figures: Figures,
+): WrittenQuantity {
+  const own = power !== undefined && typeof figures === 'number' ? writeWithPrefix(amount, unit, figures, power) : null
+  return own ?? writeQuantity(amount, unit, full ? 6 : figures)
+}
+
+/** The letters of a unit with its prefix. */
+export function unitText({ unit, power }: Extract<Token, { token: 'unit' }>): string {
+  return `${prefixOf(power) ?? ''}${unit}`
+}
+
 /** All numbers of a formula, as they are written. */
 function writtenIn(formula: Formula, figures: Figures): WrittenQuantity[] {
   return formula.flatMap((token) => {
     switch (token.token) {
       case 'amount':
-        return [writeQuantity(token.amount, token.unit, token.full ? 6 : figures)]
+        return [writeAmount(token, figures)]
       case 'sum':
         return token.amounts.map((amount) => writeQuantity(amount, token.unit, figures))
       case 'fraction':
@@ -112,9 +144,13 @@ function tokenText(token: Token, figures: Figures): string {
     case 'number':
       return String(token.value)
     case 'amount':
-      return quantityText(token.amount, token.unit, token.full ? 6 : figures)
+      return writtenText(writeAmount(token, figures))
+    case 'unit':
+      return unitText(token)
     case 'sum':
-      return token.amounts.map((amount) => quantityText(amount, token.unit, figures)).join(` ${token.sign} `)
+      return token.amounts
+        .map((amount) => writtenText(writeQuantity(amount, token.unit, figures)))
+        .join(` ${token.sign} `)
     case 'sign':
       return token.sign
     case 'fraction':
@@ -124,4 +160,8 @@ function tokenText(token: Token, figures: Figures): string {
     case 'root':
       return `√(${textOf(token.under, figures)})`
   }
+}
+
+function writtenText({ number, prefix, unit }: WrittenQuantity): string {
+  return `${number} ${prefix}${unit}`
 }

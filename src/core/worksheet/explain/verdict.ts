@@ -1,5 +1,7 @@
 import type { Obstacle, Verdict } from '../../structure'
-import { sentence, type Sentence } from './sentence'
+import { listed, sentence, type Sentence } from './sentence'
+
+type Later = NonNullable<Extract<Verdict, { verdict: 'neither' }>['later']>
 
 /**
  * A verdict in sentences, the main one first.
@@ -36,14 +38,27 @@ export function explainVerdict(
     }
     case 'neither': {
       const { pair, obstacle, later } = verdict
-      return [
-        ...explainObstacle(names(pair), obstacle, names, label),
-        later
-          ? sentence('not-yet', { first: names(later.first.members), kind: later.first.kind, then: later.then })
-          : sentence('never-here'),
-      ]
+      return [...explainObstacle(names(pair), obstacle, names, label), explainLater(later, name)]
     }
   }
+}
+
+/** More steps than this are counted, not read. */
+const mostSteps = 4
+
+/** What is to be combined before two elements meet: every step, numbered where a later one takes it in. */
+function explainLater(later: Later | undefined, name: (id: number) => string): Sentence {
+  if (later === undefined) return sentence('never-here')
+  const { first, then } = later
+  if (first.length > mostSteps) return sentence('not-yet-many', { count: String(first.length), then })
+  const isTakenIn = first.map((_, i) =>
+    first.some(({ members }) => members.some((member) => 'step' in member && member.step === i)),
+  )
+  const steps = first.map(({ kind, members }, i) => {
+    const named = listed(members.map((it) => ('step' in it ? `(${it.step + 1})` : name(it.element))))
+    return `${isTakenIn[i] ? `(${i + 1}) ` : ''}${named} in ${kind}`
+  })
+  return sentence('not-yet', { first: steps.join(', then '), then })
 }
 
 function explainObstacle(

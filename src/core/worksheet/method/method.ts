@@ -1,6 +1,6 @@
 import type { Amount, Arithmetic, Quantity } from '../../number'
 import type { Element, Step } from '../../structure'
-import type { Formula } from '../explain'
+import type { Formula, Typeset } from '../explain'
 
 /** A value that a method needs: which quantity of which element. */
 export type Need = readonly [quantity: Quantity, element: number]
@@ -71,6 +71,17 @@ export interface Method {
   readonly work: <N>(values: readonly N[], arithmetic: Arithmetic<N>, signs: readonly Sign[]) => N
   /** A law that is read by its letters first where it gives the supply: I = V / Req. */
   readonly isLaw?: true
+  /**
+   * The law that is turned round to find the value, as it is learned: both sides of V = I · R where I is sought.
+   *
+   * @param own the letter of what is sought
+   * @param used the letters of what it needs, in order
+   */
+  readonly law?: (own: Typeset, used: readonly Typeset[]) => readonly [Typeset, Typeset]
+  /** Its value has another unit than what it is worked out from, so that prefixes are worked too: V over kΩ gives mA. */
+  readonly changesUnit?: true
+  /** Its letters stand for other values than its numbers: they are not read. */
+  readonly isByNumbers?: true
   /** Its formula shows letters where it only hands a value on. */
   readonly handsOn?: true
   /**

@@ -45,6 +45,15 @@ function commonDenominator<N>(
   return { whole, times: ratios.flatMap((it) => (it ? [(whole / it.n) * it.d] : [])) }
 }
 
+/** 1/Req = 1/R1 + 1/R2 + … */
+const sumOfReciprocals: NonNullable<Method['law']> = (own, used) => [
+  typeset.invert(own),
+  total(
+    used.map((it) => typeset.invert(it)),
+    typeset,
+  ),
+]
+
 /** How the equivalent of a parallel group is worked out; the school's names for them are those of the table. */
 export const parallelMethods = {
   reciprocals: {
@@ -52,6 +61,7 @@ export const parallelMethods = {
     choice: 'reciprocals',
     wording: 'reciprocals summed and turned over',
     needs: parallel,
+    law: sumOfReciprocals,
     // Each reciprocal is written down, then their sum, as a person does.
     work: (values, arithmetic) => {
       const { invert, writeOnTheWay: note } = arithmetic
@@ -109,6 +119,7 @@ export const parallelMethods = {
     wording: 'a common denominator',
     needs: parallel,
     suits: (values, arithmetic) => commonDenominator(values, arithmetic) !== null,
+    law: sumOfReciprocals,
     work: (values, arithmetic) => arithmetic.invert(total(values.map(arithmetic.invert), arithmetic)),
     written: (own, values, value, arithmetic) => {
       const common = commonDenominator(

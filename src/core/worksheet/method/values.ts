@@ -1,4 +1,5 @@
 import type { Quantity } from '../../number'
+import { typeset, type Typeset } from '../explain'
 import { I, P, R, sharedIn, signedSum, V, type Method, type Need, type Surroundings } from './method'
 
 type Of = (quantity: Quantity, element: number, around: Surroundings) => readonly (readonly Need[])[]
@@ -36,6 +37,10 @@ const either =
 
 /** A whole, times one resistance over another. */
 const proportion: Method['work'] = ([whole, over, under], { multiply, divide }) => multiply(whole, divide(over, under))
+
+/** What {@link proportion} is turned round from: I1 · R1 = I2 · R2. */
+const inProportion = (own: Typeset, [whole, over, under]: readonly Typeset[]) =>
+  [typeset.multiply(own, under), typeset.multiply(whole, over)] as const
 
 /** How a voltage or current is found; those with a choice are offered wherever they apply, in this order. */
 export const valueMethods = {
@@ -84,6 +89,7 @@ export const valueMethods = {
     wording: 'Ohm’s law',
     needs: (_quantity, element, { carries }) => (carries(element) ? [[I(element), R(element)]] : []),
     isLaw: true,
+    changesUnit: true,
     work: ([current, resistance], { multiply }) => multiply(current, resistance),
   },
   /** I = V / R. */
@@ -94,6 +100,8 @@ export const valueMethods = {
     needs: (_quantity, element, { carries, isZeroOhm }) =>
       carries(element) && !isZeroOhm(element) ? [[V(element), R(element)]] : [],
     isLaw: true,
+    changesUnit: true,
+    law: (own, [voltage, resistance]) => [voltage, typeset.multiply(own, resistance)],
     work: ([voltage, resistance], { divide }) => divide(voltage, resistance),
   },
   /** Ix = I · Rother / (Rx + Rother). */
@@ -119,7 +127,7 @@ export const valueMethods = {
   /** Ix = I · Req / Rx. */
   'current-divider': {
     finds: ['current'],
-    choice: 'divider',
+    choice: 'divider-equivalent',
     wording: 'current divider',
     needs: foundIn('parallel', ({ element, group, around: { isZeroOhm } }) =>
       isZeroOhm(element) ? [] : [[I(group), R(group), R(element)]],
@@ -145,6 +153,7 @@ export const valueMethods = {
               .map((other) => [I(other), R(other), R(element)]),
       ),
     ),
+    law: inProportion,
     work: proportion,
   },
   /** Kirchhoff's voltage law in series, his current law in parallel. */
@@ -161,6 +170,7 @@ export const valueMethods = {
         others.every(carries) ? [[I(group), ...others.map(I)]] : [],
       ),
     ),
+    law: (own, [whole, ...others]) => [whole, [...others, own].reduce((a, b) => typeset.add(a, b))],
     work: ([whole, ...others], { subtract }) => others.reduce((left, other) => subtract(left, other), whole),
   },
   /** V = √(P · R). */
@@ -169,6 +179,8 @@ export const valueMethods = {
     wording: 'from the power and the resistance',
     needs: (_quantity, element) => [[P(element), R(element)]],
     isLaw: true,
+    changesUnit: true,
+    law: (own, [power, resistance]) => [power, typeset.divide(typeset.multiply(own, own), resistance)],
     work: ([power, resistance], { multiply, squareRoot }) => squareRoot(multiply(power, resistance)),
   },
   /** I = √(P / R). */
@@ -176,6 +188,8 @@ export const valueMethods = {
     finds: ['current'],
     wording: 'from the power and the resistance',
     needs: (_quantity, element, { isZeroOhm }) => (isZeroOhm(element) ? [] : [[P(element), R(element)]]),
+    changesUnit: true,
+    law: (own, [power, resistance]) => [power, typeset.multiply(typeset.multiply(own, own), resistance)],
     work: ([power, resistance], { divide, squareRoot }) => squareRoot(divide(power, resistance)),
   },
   /** No voltage stands across zero ohms, whatever flows; none flows beside them. */
@@ -191,6 +205,26 @@ export const valueMethods = {
     wording: 'zero ohms side by side: how they share the current is undefined',
     needs: () => [],
     work: (_values, { zero }) => zero,
+  },
+  /** What a meter shows, or a wire carries, in a loop of ideal wire. */
+  loop: {
+    finds: ['current'],
+    wording: 'in a loop of ideal wire: how the current is shared is undefined',
+    needs: () => [],
+    work: (_values, { zero }) => zero,
+  },
+  untied: {
+    finds: ['voltage'],
+    wording: 'an end that nothing ties to the supply: what it shows is undefined',
+    needs: () => [],
+    work: (_values, { zero }) => zero,
+  },
+  /** Kirchhoff's current law at the points on one side of a meter, or of a wire. */
+  'current-law': {
+    finds: [],
+    wording: 'what flows on beyond it (Kirchhoff’s current law)',
+    needs: () => [],
+    work: (values, arithmetic, signs) => signedSum(values, signs, arithmetic),
   },
   /** Of what was exchanged: the voltage across two legs, or what flows together at a corner. */
   exchanged: {
@@ -222,6 +256,7 @@ export const valueMethods = {
     finds: ['voltage'],
     wording: 'in proportion: one volt of the supply would give so much at {from}',
     needs: () => [],
+    isByNumbers: true,
     work: ([known, trial, volt], { multiply, divide }) => multiply(volt, divide(known, trial)),
   },
   /** The same from a power, which goes with the square of the voltage. */
@@ -229,6 +264,7 @@ export const valueMethods = {
     finds: ['voltage'],
     wording: 'in proportion: one volt of the supply would give so much at {from}, and power goes with its square',
     needs: () => [],
+    isByNumbers: true,
     work: ([known, trial, volt], { multiply, divide, squareRoot }) => multiply(volt, squareRoot(divide(known, trial))),
   },
   'V·I': {
@@ -237,6 +273,7 @@ export const valueMethods = {
     wording: 'power from voltage and current',
     needs: (_quantity, element, { carries }) => (carries(element) ? [[V(element), I(element)]] : []),
     isLaw: true,
+    changesUnit: true,
     work: ([voltage, current], { multiply }) => multiply(voltage, current),
   },
   'I²·R': {
@@ -244,6 +281,7 @@ export const valueMethods = {
     choice: 'I²·R',
     wording: 'power from current and resistance',
     needs: (_quantity, element, { carries }) => (carries(element) ? [[I(element), R(element)]] : []),
+    changesUnit: true,
     work: ([current, resistance], { multiply }) => multiply(multiply(current, current), resistance),
   },
   'V²/R': {
@@ -251,6 +289,7 @@ export const valueMethods = {
     choice: 'V²/R',
     wording: 'power from voltage and resistance',
     needs: (_quantity, element, { isZeroOhm }) => (isZeroOhm(element) ? [] : [[V(element), R(element)]]),
+    changesUnit: true,
     work: ([voltage, resistance], { multiply, divide }) => divide(multiply(voltage, voltage), resistance),
   },
 } as const satisfies Readonly<Record<string, Method>>

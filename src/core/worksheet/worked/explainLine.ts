@@ -1,13 +1,24 @@
-import { letterOf, type Amount, type Quantity } from '../../number'
-import { unitOfLine, type Line } from '../derivation'
+import {
+  float,
+  letterOf,
+  powerOf,
+  prefixOf,
+  writeQuantity,
+  writeWithPrefix,
+  type Amount,
+  type Quantity,
+} from '../../number'
+import { readingPart, unitOfLine, type Line } from '../derivation'
 import {
   amount,
+  amountIn,
   sentence,
   sign,
   symbol,
   typeset,
   typesetAmount,
   typesetOf,
+  unit,
   type Formula,
   type Sentence,
   type Token,
@@ -33,6 +44,8 @@ export interface Found {
   readonly uses: readonly number[]
   readonly signs: readonly Sign[]
   readonly amount: Amount | null
+  /** It waits for resistors that have no value yet. */
+  readonly isOpen: boolean
 }
 
 const explained = new WeakMap<Worksheet, Map<string, LineExplanation>>()
@@ -53,6 +66,17 @@ export function explainLine(worksheet: Worksheet, id: number, asSupply = false):
 
 const equals = sign('=')
 
+/** A line in letters alone, whatever its numbers are. */
+export function explainInLetters(worksheet: Worksheet, id: number): Formula {
+  const line = worksheet.derivation.lines[id]
+  return [symbolOf(worksheet, line, false), equals, ...workInLetters(worksheet, line, false)]
+}
+
+function workInLetters(worksheet: Worksheet, { method, uses, signs }: Found, asSupply: boolean): Formula {
+  const used = uses.map((use) => typesetOf(symbolOf(worksheet, worksheet.derivation.lines[use], asSupply)))
+  return (methods[method] as Method).work(used, typeset, signs).tokens
+}
+
 /** {@link explainLine} for a value by any method. */
 export function explainFound(worksheet: Worksheet, found: Found, asSupply = false): LineExplanation {
   const { lines } = worksheet.derivation
@@ -67,36 +91,103 @@ export function explainFound(worksheet: Worksheet, found: Found, asSupply = fals
   if (used.length > 0) slots.from = nameOf(worksheet, used[0])
   const { wording } = method
   const name: Sentence = { wording: typeof wording === 'string' ? wording : wordingFor(wording, quantity), slots }
-  if (!found.amount) return { name, formulas: [], work: [] }
   const own = symbolOf(worksheet, found, asSupply)
-  const value = amount(found.amount, unitOfLine(found))
-  const finish = (letters: Formula, work: Formula): LineExplanation => {
-    const formula: Token[] = [own]
-    for (const side of [letters, work]) if (side.length > 0) formula.push(equals, ...side)
-    formula.push(equals, value)
-    return { name, work, formulas: [formula] }
+  const isOwn = ([first, ...rest]: Formula) =>
+    rest.length === 0 &&
+    first.token === 'symbol' &&
+    own.token === 'symbol' &&
+    first.letter === own.letter &&
+    first.of === own.of
+  const letters = () => workInLetters(worksheet, { ...found, uses: used.map(({ id }) => id) }, asSupply)
+  const law = (): Formula[] => {
+    const sides = method.law?.(
+      typesetOf(own),
+      used.map((line) => typesetOf(symbolOf(worksheet, line, asSupply))),
+    )
+    return sides ? [[...sides[0].tokens, equals, ...sides[1].tokens]] : []
   }
-  if (used.length === 0) return finish([], [])
-  if (method.handsOn) return finish([symbolOf(worksheet, used[0], false)], [])
-  if (method.written) return inLines(worksheet, found, method.written, own, name)
-  // A drop alone is the potential.
-  const isAlone = used.length === 1 && signs[0] === 1 && found.method === 'drops'
-  const work = isAlone
-    ? []
-    : method.work(
-        used.map((line) => typesetAmount(line.amount as Amount, unitOfLine(line))),
-        typeset,
-        signs,
-      ).tokens
-  // What is in proportion to one volt has no letters of its own.
-  const isByLetters = asSupply && method.isLaw === true
-  if (!isByLetters) return finish([], work)
-  const letters = method.work(
-    used.map((line) => typesetOf(symbolOf(worksheet, line, true))),
+  const { depth } = worksheet.choices
+  if (!found.amount) {
+    const isRead = found.isOpen && used.length > 0 && method.isByNumbers !== true
+    // A branch has one current: there is nothing to be read where it is carried along.
+    if (!isRead || isOwn(letters())) return { name, formulas: [], work: [] }
+    return { name, work: [], formulas: [...(depth === 'written' ? law() : []), [own, equals, ...letters()]] }
+  }
+  const value = amount(found.amount, unitOfLine(found))
+  const finish = (...sides: readonly Formula[]): Formula => [
+    own,
+    ...sides.flatMap((side) => (side.length > 0 ? [equals, ...side] : [])),
+    equals,
+    value,
+  ]
+  // A drop alone is the potential, or what a meter shows; so is one current.
+  const isAlone = used.length === 1 && signs[0] === 1 && (found.method === 'drops' || found.method === 'current-law')
+  const handsOn = method.handsOn === true || isAlone
+  const work =
+    used.length === 0 || handsOn
+      ? []
+      : method.work(
+          used.map((line) => typesetAmount(line.amount as Amount, unitOfLine(line))),
+          typeset,
+          signs,
+        ).tokens
+  const inLinesOfItsOwn = method.written && inLines(worksheet, found, method.written, own)
+  const said = { name, work: inLinesOfItsOwn?.work ?? work }
+  if (depth === 'result' || used.length === 0) return { ...said, formulas: [finish()] }
+  // A drop alone has no letter of its own beside the potential's, but where all is written out.
+  if (handsOn) {
+    const isShort = isOwn(letters()) || (quantity === 'potential' && depth !== 'written')
+    return { ...said, formulas: [finish(isShort ? [] : letters())] }
+  }
+  if (depth === 'written' && method.isByNumbers !== true)
+    return {
+      ...said,
+      formulas: [
+        ...law(),
+        [own, equals, ...letters()],
+        ...(inLinesOfItsOwn?.lines ?? withUnits(worksheet, found, method, used, (side) => finish(work, side))),
+      ],
+    }
+  if (inLinesOfItsOwn) return { ...said, formulas: inLinesOfItsOwn.lines }
+  if (!asSupply || method.isLaw !== true) return { ...said, formulas: [finish(work)] }
+  return { ...said, formulas: [found.method === 'V·I' ? finish(letters()) : finish(letters(), work)] }
+}
+
+/**
+ * A line with its prefixes worked first, where values with prefixes give another unit: V over kΩ gives mA.
+ *
+ * @param finish the line, with the value as the prefixes give it where that is not how it is written in the end
+ */
+function withUnits(
+  { choices: { figures } }: Worksheet,
+  { amount: value, quantity }: Found,
+  method: Method,
+  used: readonly Line[],
+  finish: (side: Formula) => Formula,
+): Formula[] {
+  if (method.changesUnit !== true || typeof figures !== 'number' || value === null || value.value === 0)
+    return [finish([])]
+  const written = used.map((line) => writeQuantity(line.amount as Amount, unitOfLine(line), figures))
+  const powers = written.map(powerOf)
+  const power = Math.round(
+    Math.log10(
+      method.work(
+        powers.map((it) => 10 ** it),
+        float,
+        [],
+      ),
+    ),
+  )
+  if (powers.every((it) => it === 0) || prefixOf(power) === undefined) return [finish([])]
+  const own = unitOfLine({ quantity })
+  const units = method.work(
+    written.map((it, i) => typesetOf(unit(it.unit, powers[i]))),
     typeset,
-    signs,
+    [],
   ).tokens
-  return found.method === 'V·I' ? finish(letters, []) : finish(letters, work)
+  const isOther = powerOf(writeQuantity(value, own, figures)) !== power
+  const isReadable = isOther && writeWithPrefix(value, own, figures, power) !== null
+  return [[...units, equals, unit(own, power)], finish(isReadable ? [amountIn(value, own, power)] : [])]
 }
 
 /** The arithmetic of a method that is written in lines of its own. */
@@ -105,16 +196,14 @@ function inLines(
   { uses, amount: value }: Found,
   written: NonNullable<Method['written']>,
   own: Token,
-  named: Sentence,
-): LineExplanation {
+): { readonly lines: readonly Formula[]; readonly work: Formula } {
   const { lines, numbers } = derivation
   return withArithmetic(name, (arithmetic) => {
     const values = uses.map((use) => ({
       number: numbers[use] as ReturnType<typeof arithmetic.from>,
       amount: lines[use].amount as Amount,
     }))
-    const { lines: formulas, work } = written([own], values, value as Amount, arithmetic)
-    return { name: named, formulas, work }
+    return written([own], values, value as Amount, arithmetic)
   })
 }
 
@@ -125,13 +214,15 @@ function wordingFor(wordings: Readonly<Partial<Record<Quantity, string>>>, quant
 type Valued = Pick<Line, 'quantity' | 'of'>
 
 function nameOf({ elements, nodeLabels, network, wiring }: Worksheet, { quantity, of }: Valued): string {
-  return quantity === 'potential' ? nodeLabels[of] : (elements[of]?.name ?? network.parts[wiring.supply].name)
+  if (quantity === 'potential') return nodeLabels[of]
+  return elements[of]?.name ?? network.parts[readingPart(elements.length, of) ?? wiring.supply].name
 }
 
 /** What a value is called in a formula; as the supply's without a name, since it is the supply's. */
-function symbolOf(worksheet: Worksheet, it: Valued, asSupply: boolean): Token {
-  const { choices, derivation } = worksheet
+export function symbolOf(worksheet: Worksheet, it: Valued, asSupply: boolean): Token {
+  const { choices, derivation, currents } = worksheet
   if (it.quantity === 'potential') return symbol('V', nameOf(worksheet, it))
+  if (it.quantity === 'current' && currents?.[it.of] !== undefined) return symbol('I', currents[it.of])
   if (!asSupply || it.of !== derivation.whole) return symbol(letterOf[it.quantity], nameOf(worksheet, it))
   if (it.quantity === 'resistance') return symbol('R', 'eq')
   return symbol(it.quantity === 'voltage' ? choices.letter : letterOf[it.quantity])

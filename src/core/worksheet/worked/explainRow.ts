@@ -1,8 +1,9 @@
 import { type Amount, type Unit } from '../../number'
 import { exchangeText, judge, offeredExchanges, sheetOf, type Step, type Verdict } from '../../structure'
-import type { Block, Row } from '../derivation'
+import { isUndefined as isUndefinedLine, type Block, type Row } from '../derivation'
 import { amount, explainVerdict, sentence, sign, sum, type Formula, type Sentence } from '../explain'
 import { methods, methodsFor, sharedIn, type Method } from '../method'
+import { symbolOf } from './explainLine'
 import { surroundings } from './ways'
 import { amountAt, type Worksheet } from './worksheet'
 
@@ -50,7 +51,7 @@ export function explainBlock(worksheet: Worksheet, row: Row, { step, lines }: Bl
 
 function isUndefinedCurrent({ derivation }: Worksheet, id: number): boolean {
   const line = derivation.found.current[id]
-  return line !== undefined && derivation.lines[line].amount === null
+  return line !== undefined && isUndefinedLine(derivation.lines[line])
 }
 
 function explainExchange({ elements, stages, nodeLabels }: Worksheet, row: Row, side: Side): BlockWords | null {
@@ -82,11 +83,21 @@ export function explainCheck(worksheet: Worksheet, step: number): Formula | null
   const unit: Unit = found === 'voltage' ? 'V' : 'A'
   const parts = members.map((id) => amountAt(worksheet, found, id))
   const total = amountAt(worksheet, found, result)
-  if (total === null || parts.some((part) => part === null)) return null
+  const isNamed = found === 'current' && worksheet.currents !== null
+  const letter = (of: number) => symbolOf(worksheet, { quantity: found, of }, false)
+  // The current law by the names of the branches: I0 = I1 + I2.
+  const law = [letter(result), sign('='), ...members.flatMap((id, i) => [...(i > 0 ? [sign('+')] : []), letter(id)])]
+  const isUndefinedAt = (id: number) => {
+    const line = worksheet.derivation.found[found][id]
+    return line === undefined || isUndefinedLine(worksheet.derivation.lines[line])
+  }
+  if ([result, ...members].some(isUndefinedAt)) return null
+  if (total === null || parts.some((part) => part === null)) return law
   const shown = parts as Amount[]
   const added = shown.reduce((all, part) => all + part.value, 0)
   const off = Math.abs(added - total.value) > 1e-9 * Math.abs(total.value)
   return [
+    ...(isNamed ? [...law, sign('=')] : []),
     sum(shown, unit),
     sign('='),
     ...(off ? [{ token: 'amount', amount: { value: added }, unit, full: true } as const, sign('≈')] : []),
@@ -102,7 +113,8 @@ export function parallelWays(worksheet: Worksheet, step: number): { ways: readon
   const { around, arithmetic } = surroundings(worksheet)
   const ways = methodsFor('resistance', step, around).flatMap(({ method, needs }) => {
     const values = needs[0].map(([, id]) => numbers[found.resistance[id] as number])
-    return method.choice !== undefined && (method.suits?.(values, arithmetic) ?? true) ? [method.choice] : []
+    const suits = method.suits === undefined || (!values.includes(null) && method.suits(values, arithmetic))
+    return method.choice !== undefined && suits ? [method.choice] : []
   })
   const taken: Method = methods[lines[line].method]
   return { ways, way: taken.choice ?? null }

@@ -13,7 +13,7 @@ export {
   type Worksheet,
   type WorksheetOptions,
 } from './worksheet'
-export { explainLine, explainOutward, type Found, type LineExplanation } from './explainLine'
+export { explainInLetters, explainLine, explainOutward, type Found, type LineExplanation } from './explainLine'
 export {
   exchangesAt,
   explainBlock,

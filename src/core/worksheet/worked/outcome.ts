@@ -1,7 +1,7 @@
 import { roundedFigures, type Amount, type Arithmetic } from '../../number'
-import { knownOf, type Network } from '../../network'
+import { isMeter, knownOf, type Network } from '../../network'
 import { checks, partValues, type Carried, type Check, type Status } from '../../solution'
-import { reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
+import { joins, reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
 import type { Derivation, Derived } from '../derivation'
 
 /** What a part carries, seen from its `from` to its `to`; null where it does not exist. */
@@ -26,6 +26,12 @@ export interface Outcome {
   readonly equivalent: Amount | null
   readonly supply: SupplyOutcome
   readonly parts: readonly PartOutcome[]
+  /** What each meter drawn into the picture shows; null where that is undefined. */
+  readonly meters: readonly {
+    readonly name: string
+    readonly quantity: 'current' | 'voltage'
+    readonly value: Amount | null
+  }[]
   readonly nodes: readonly {
     readonly label: string
     readonly points: readonly string[]
@@ -75,6 +81,7 @@ export function outcomeOf<N>(
   }
   const negative = (value: N) => subtract(zero, value)
   const optional = (value: N | null) => (value === null ? null : amount(value))
+  const isOpen = network.parts.some((part) => part.kind === 'resistor' && !part.resistance)
 
   const source = network.parts[wiring.supply]
   const { supply: top } = derivation
@@ -87,7 +94,7 @@ export function outcomeOf<N>(
           power: numberOf('power', top) as N,
         }
   const carried: (Carried<N> | undefined)[] = []
-  if (supply && whole !== null)
+  if (supply && whole !== null && !isOpen)
     for (const id of first.starts) {
       const part = elements[id].part as number
       const along = enters[id] === undefined || enters[id] === wiring.from[part]
@@ -99,11 +106,25 @@ export function outcomeOf<N>(
         power: numberOf('power', id) ?? zero,
       }
     }
-  const values = supply && partValues(network, wiring, carried, supply, arithmetic)
+  const values = supply && !isOpen ? partValues(network, wiring, carried, supply, arithmetic) : null
+  /** What is known of a resistor while others have no value yet, seen from its `from` to its `to`. */
+  const soFar = (quantity: 'voltage' | 'current' | 'power', part: number): N | null => {
+    const id = first.starts.find((it) => elements[it].part === part)
+    const value = !isOpen || id === undefined ? null : numberOf(quantity, id)
+    if (value === null || id === undefined || quantity === 'power' || enters[id] === wiring.from[part]) return value
+    return negative(value)
+  }
+  const shownBy = (part: number) => derivation.readings.find((it) => it.part === part)?.line
   const isBridge = first.left.length > 1
   const isShorted = wiring.start === wiring.finish
   return {
-    status: isBridge ? 'not-series-parallel' : source.kind === 'terminals' ? 'resistance' : 'solved',
+    status: isBridge
+      ? 'not-series-parallel'
+      : isOpen
+        ? 'structure'
+        : source.kind === 'terminals'
+          ? 'resistance'
+          : 'solved',
     equivalent: isShorted ? amount(zero) : amountOf('resistance', whole),
     supply:
       top === null
@@ -114,18 +135,30 @@ export function outcomeOf<N>(
       kind: part.kind,
       resistance:
         part.kind === 'resistor'
-          ? amount(arithmetic.from(part.resistance))
-          : part.kind === 'wire'
+          ? part.resistance
+            ? amount(arithmetic.from(part.resistance))
+            : null
+          : joins(part)
             ? amount(zero)
             : null,
-      voltage: optional(values?.voltage[i] ?? null),
-      current: optional(values?.current[i] ?? null),
-      power: optional(values?.power[i] ?? null),
+      voltage: part.kind === 'voltmeter' ? readingOf(i) : optional(values?.voltage[i] ?? soFar('voltage', i)),
+      current: optional(values?.current[i] ?? soFar('current', i)),
+      power: optional(values?.power[i] ?? soFar('power', i)),
     })),
+    meters: network.parts.flatMap((part, i) =>
+      isMeter(part)
+        ? [{ name: part.name, quantity: part.kind === 'ammeter' ? 'current' : 'voltage', value: readingOf(i) } as const]
+        : [],
+    ),
     nodes: wiring.nodes.map(({ label, points }, node) => ({ label, points, potential: amountOf('potential', node) })),
-    checks: supply && whole !== null ? checked() : [],
+    checks: supply && whole !== null && !isOpen ? checked() : [],
     findings: [...wiring.findings, ...reductionFindings(network, stages)],
     residue: stopsAt(stages).map(({ id }) => elements[id].name),
+  }
+
+  function readingOf(part: number): Amount | null {
+    const line = shownBy(part)
+    return line === undefined ? null : lines[line].amount
   }
 
   function checked(): Outcome['checks'] {

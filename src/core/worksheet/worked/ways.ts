@@ -26,7 +26,7 @@ export function surroundings({ elements, derivation, arithmetic }: Worksheet): S
   const { found, lines } = derivation
   const around = surroundingsOf(elements, (id) => {
     const line = found.current[id]
-    return line === undefined || lines[line].amount !== null
+    return line === undefined || lines[line].amount !== null || lines[line].isOpen
   })
   known = { around, arithmetic: withArithmetic(arithmetic, (it) => it as unknown as Arithmetic<unknown>) }
   surrounded.set(derivation, known)
@@ -44,9 +44,9 @@ export interface Way extends LineExplanation {
 export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Way[] {
   const { derivation } = worksheet
   const own = derivation.found[quantity][id]
-  if (own === undefined || derivation.lines[own].amount === null) return []
+  const line = own === undefined ? undefined : derivation.lines[own]
+  if (own === undefined || !line || (line.amount === null && !line.isOpen)) return []
   const { around, arithmetic } = surroundings(worksheet)
-  const line = derivation.lines[own]
   const isExact = worksheet.arithmetic === 'exact'
   const all = methodsFor(quantity, id, around)
   const ways: Way[] = [wayOf(line, explainLine(worksheet, own), null)]
@@ -56,10 +56,15 @@ export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Wa
     if (!enough) continue
     const uses = enough.map(([of, element]) => derivation.found[of][element] as number)
     const values = uses.map((use) => derivation.numbers[use])
-    if (values.includes(null) || method.suits?.(values, arithmetic) === false) continue
+    const isOpen = uses.some((use) => derivation.lines[use].isOpen)
+    if (isOpen ? method.suits : values.includes(null) || method.suits?.(values, arithmetic) === false) continue
     // Without rounding every way gives the same number: that is what makes it a way.
-    const amount = isExact ? line.amount : arithmetic.toAmount(arithmetic.write(method.work(values, arithmetic, [])))
-    const found: Found = { quantity, of: id, method: name, uses, signs: [], amount }
+    const amount = isOpen
+      ? null
+      : isExact
+        ? line.amount
+        : arithmetic.toAmount(arithmetic.write(method.work(values, arithmetic, [])))
+    const found: Found = { quantity, of: id, method: name, uses, signs: [], amount, isOpen }
     ways.push(wayOf(found, explainFound(worksheet, found), choiceOf(all, name, uses, line)))
   }
   return ways

@@ -1,5 +1,12 @@
 import { exact, figureCount, float, rounded, roundedFigures, type Amount, type Arithmetic } from '../../number'
-import { fullChoices, type Choices, type Network, type Problem, type WorksheetChoices } from '../../network'
+import {
+  fullChoices,
+  type AskedQuantity,
+  type Choices,
+  type Network,
+  type Problem,
+  type WorksheetChoices,
+} from '../../network'
 import {
   elementKey,
   isInRounds,
@@ -15,6 +22,7 @@ import {
   type Wiring,
 } from '../../structure'
 import { derive, layOutRows, onlyWhatIsAsked, type Derivation, type AskedAnswers, type Row } from '../derivation'
+import { nameCurrents } from './branchCurrents'
 import { outcomeOf, type Outcome } from './outcome'
 
 /** `exact`, `float`, or `rounded:N` with N significant figures from 1 to 15. */
@@ -41,6 +49,8 @@ export interface Worksheet {
   /** The reduction of the network itself, whole. */
   readonly reduction: Reduction
   readonly derivation: Derivation
+  /** The name of each element's current, without its I, by element id; null where branches have none. */
+  readonly currents: readonly string[] | null
   /** Ids of the lines that are shown: all, or those that lead to what was asked for. */
   readonly shown: readonly number[]
   readonly rows: readonly Row[]
@@ -65,7 +75,7 @@ export function workOut(
   network: Network,
   { choices: made, arithmetic, nodes }: WorksheetOptions = {},
 ): Worksheet | Refusal {
-  const choices = fullChoices(made)
+  const choices = fullChoices(made?.asked === undefined ? { ...made, asked: metersOf(network) } : made)
   const onPaper = choices.carry === 'paper' && network.parts.length <= paperUpTo
   const name = arithmetic ?? (onPaper ? (`rounded:${figureCount(choices.figures)}` as const) : affordable(network))
   return withArithmetic(name, (numbers) => workIn(network, choices, name, nodes ?? 'numbers', numbers))
@@ -111,11 +121,27 @@ function workIn<N>(
     nodeLabels: stages.nodeLabels,
     reduction: stages.reduction,
     derivation: scope.derivation,
+    currents:
+      choices.branches && derivation.supply !== null && derivation.whole !== null
+        ? nameCurrents(stages, derivation.whole, network.parts[wiring.supply].name, choices.currentNames)
+        : null,
     shown: scope.shown,
     rows,
     asked: scope.only,
     analysis: outcomeOf(network, wiring, stages, derived, arithmetic),
   }
+}
+
+/** What meters drawn into the picture show is what is asked, unless the person asks otherwise; nothing where no supply feeds them. */
+function metersOf({ parts }: Network): AskedQuantity[] {
+  if (!parts.some(({ kind }) => kind === 'source')) return []
+  return parts.flatMap(({ kind, name }): AskedQuantity[] =>
+    kind === 'ammeter'
+      ? [{ quantity: 'current', of: name }]
+      : kind === 'voltmeter'
+        ? [{ quantity: 'voltage', of: name }]
+        : [],
+  )
 }
 
 /** The steps in the order of the way outward from a known resistor: before each equivalent that takes it in, those beside it. */
@@ -149,7 +175,7 @@ const mostExact = 5e8
  */
 export function exactCost({ parts, known }: Network): number {
   const digits = parts.reduce(
-    (sum, part) => (part.kind === 'resistor' ? sum + part.resistance.exact.length : sum),
+    (sum, part) => (part.kind === 'resistor' ? sum + (part.resistance?.exact.length ?? 0) : sum),
     known?.value.exact.length ?? 0,
   )
   return parts.length * digits * digits
