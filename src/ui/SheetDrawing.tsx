@@ -2,9 +2,10 @@
 
 import clsx from 'clsx'
 import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
-import { measures, type Box, type Picture, type PlacedPart, type PlacedSource } from '@/core/picture'
+import { measures, type Box, type LineTone, type Picture, type PlacedPart, type PlacedSource } from '@/core/picture'
+import { barred } from './Barred'
 import { NodeMark } from './NodeMark'
-import { Plates, Resistor } from './symbols'
+import { Meter, Plates, Resistor } from './symbols'
 
 export interface SheetDrawingProps {
   readonly picture: Picture
@@ -58,7 +59,11 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
   const title = useId()
   const [active, setActive] = useState('')
   const root = useRef<SVGSVGElement>(null)
-  const targets = picture.parts.flatMap(({ id }) => (onValue ? [`part-${id}`, `value-${id}`] : [`part-${id}`]))
+  // A meter is no group's member: it cannot be pointed at, but asked what it shows.
+  const targets = picture.parts.flatMap(({ id, symbol }) => [
+    ...(symbol === 'resistor' ? [`part-${id}`] : []),
+    ...(onValue ? [`value-${id}`] : []),
+  ])
   const walk = (event: KeyboardEvent) => {
     const steps: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1 }
     const step = steps[event.key]
@@ -115,19 +120,19 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           chosen={chosen.includes(part.id)}
           entry={entry === `part-${part.id}` ? 'part' : entry === `value-${part.id}` ? 'value' : null}
           onEnter={setActive}
-          onChoose={onChoose}
+          onChoose={part.symbol === 'resistor' ? onChoose : undefined}
           onValue={onValue}
         />
       ))}
       {picture.aside.map((part) => (
-        <g key={part.id} data-slides={part.label.name} className="opacity-75">
-          <Resistor {...middleOf(part)} symbols={symbols} tone="stroke-soft" />
+        <g key={part.id} data-slides={part.label.name} className={clsx(part.symbol === 'resistor' && 'opacity-75')}>
+          <Symbol part={part} symbols={symbols} tone="stroke-soft" />
           <Name part={part} tone="fill-soft" />
-          <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
+          <Values part={part} electrons={electrons} tone="fill-soft" />
         </g>
       ))}
       {picture.source ? (
-        <Source source={picture.source} side={side} />
+        <Source source={picture.source} />
       ) : (
         [picture.start, picture.finish].map(({ x, y }, i) => (
           <g key={i}>
@@ -150,12 +155,8 @@ function middleOf({ left, right, y }: PlacedPart) {
 }
 
 /** The source that closes the loop, + at the top. */
-function Source({
-  source: { x, y, label },
-  side,
-}: { readonly source: PlacedSource } & Pick<SheetDrawingProps, 'side'>) {
+function Source({ source: { x, y, label } }: { readonly source: PlacedSource }) {
   const right = x + measures.plate + 5
-  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : ['fill-soft']
   return (
     <g data-slides={label.name} data-angle={90}>
       <Plates x={x} y={y} length={2 * measures.plateGap} angle={90} tone="stroke-ink" />
@@ -169,11 +170,29 @@ function Source({
         {label.name}
       </text>
       {label.lines.map((line, i) => (
-        <text key={i} x={right} y={y + 10 + i * measures.lineHeight} className={tones[i]}>
-          {line}
+        <text key={i} x={right} y={y + 10 + i * measures.lineHeight} className={toneOf(label.tones?.[i], 'fill-soft')}>
+          {barred(line, 'tspan')}
         </text>
       ))}
     </g>
+  )
+}
+
+/** The colour of a line: voltages and currents have their own. */
+function toneOf(tone: LineTone | null | undefined, plain: string): string {
+  return tone === 'voltage' ? 'fill-expand' : tone === 'current' ? 'fill-flow' : plain
+}
+
+/** A resistor, or a meter. */
+function Symbol({
+  part,
+  symbols,
+  tone,
+}: { readonly part: PlacedPart; readonly tone: string } & Pick<SheetDrawingProps, 'symbols'>) {
+  return part.symbol === 'resistor' ? (
+    <Resistor {...middleOf(part)} symbols={symbols} tone={tone} />
+  ) : (
+    <Meter {...middleOf(part)} kind={part.symbol} tone={tone} />
   )
 }
 
@@ -194,12 +213,14 @@ function sameDrawing({ part: a, ...before }: PartProps, { part: b, ...after }: P
     keys.every((key) => before[key] === after[key]) &&
     a.id === b.id &&
     a.left === b.left &&
+    a.symbol === b.symbol &&
     a.y === b.y &&
     a.box.width === b.box.width &&
     a.label.name === b.label.name &&
     a.label.voltage === b.label.voltage &&
     a.label.current === b.label.current &&
-    a.label.lines.join() === b.label.lines.join()
+    a.label.lines.join() === b.label.lines.join() &&
+    a.label.tones?.join() === b.label.tones?.join()
   )
 }
 
@@ -258,7 +279,7 @@ const Part = memo(function Part({
           className="fill-transparent group-focus-visible/part:stroke-chosen"
           strokeWidth={2}
         />
-        <Resistor {...middleOf(part)} symbols={symbols} tone={stroke} />
+        <Symbol part={part} symbols={symbols} tone={stroke} />
         <Name part={part} tone={clsx(fill, 'font-medium')} />
       </g>
       {onValue ? (
@@ -279,10 +300,10 @@ const Part = memo(function Part({
             className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
             strokeWidth={2}
           />
-          <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
+          <Values part={part} electrons={electrons} tone="fill-soft" />
         </g>
       ) : (
-        <Values part={part} side={side} electrons={electrons} tone="fill-soft" />
+        <Values part={part} electrons={electrons} tone="fill-soft" />
       )}
     </g>
   )
@@ -296,21 +317,18 @@ function Name({ part: { left, right, y, label }, tone }: { readonly part: Placed
   )
 }
 
-/** The lines below a part; on the way up the voltage with its + and −, the current with its arrow. */
+/** The lines below a part; the voltage with its + and −, the current with its arrow. */
 function Values({
   part,
-  side,
   electrons,
   tone,
 }: {
   readonly part: PlacedPart
-  readonly side: 'reduce' | 'expand'
   readonly electrons: boolean
   readonly tone: string
 }) {
   const { left, right, y, label } = part
   const middle = (left + right) / 2
-  const tones = side === 'expand' ? ['fill-expand', 'fill-flow'] : [tone, 'fill-expand', 'fill-flow']
   const { voltage, current } = label
   // Electrons run against the arrow of conventional current.
   const toRight = current === (electrons ? -1 : 1)
@@ -322,9 +340,9 @@ function Values({
           x={middle}
           y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight}
           textAnchor="middle"
-          className={tones[i] ?? tone}
+          className={toneOf(label.tones?.[i], tone)}
         >
-          {line}
+          {barred(line, 'tspan')}
         </text>
       ))}
       {voltage !== undefined && (

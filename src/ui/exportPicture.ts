@@ -16,6 +16,7 @@ const properties = [
   'font-size',
   'font-weight',
   'text-anchor',
+  'text-decoration-line',
 ] as const
 
 /**

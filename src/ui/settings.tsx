@@ -34,6 +34,7 @@ export function useSettings(): Held {
 
 export const figuresNames: readonly { readonly value: Figures; readonly name: string }[] = [
   { value: 'fraction', name: 'fractions' },
+  { value: 'repeating', name: 'decimals that repeat' },
   { value: 3, name: '3 figures' },
   { value: 4, name: '4 figures' },
   { value: 6, name: '6 figures' },

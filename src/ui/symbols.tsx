@@ -41,6 +41,32 @@ export const Resistor = memo(function Resistor({
   )
 })
 
+/** The letter in a meter's circle. */
+export const meterLetters = { ammeter: 'A', voltmeter: 'V' } as const
+
+/** A meter: a circle with its letter, on its leads. The letter stands upright, however the meter lies. */
+export function Meter({
+  x,
+  y,
+  length,
+  angle = 0,
+  kind,
+  tone,
+}: SymbolProps & { readonly kind: keyof typeof meterLetters }) {
+  const at = turned(x, y, angle)
+  const end = length / 2
+  const radius = measures.symbolHeight / 2 + 1.5
+  return (
+    <g data-symbol={kind}>
+      <path d={`M${at(-end, 0)}L${at(-radius, 0)}M${at(radius, 0)}L${at(end, 0)}`} className={tone} strokeWidth={1.5} />
+      <circle cx={x} cy={y} r={radius} className={clsx(tone, 'fill-sheet')} strokeWidth={1.5} />
+      <text x={x} y={y + 3.6} textAnchor="middle" className="fill-ink text-[10px] font-semibold">
+        {meterLetters[kind]}
+      </text>
+    </g>
+  )
+}
+
 /** The plates of a source, + first: a long thin one and a short thick one. */
 export function Plates({ x, y, length, angle = 0, tone }: SymbolProps) {
   const at = turned(x, y, angle)

@@ -1,16 +1,20 @@
 import { shownText, type Amount, type Figures } from '../number'
-import { sheetOf } from '../structure'
-import type { Derivation, Line, Row, Side, Worksheet } from '../worksheet'
+import { sheetOf, type Element } from '../structure'
+import { readingId, type Derivation, type Line, type Row, type Side, type Worksheet } from '../worksheet'
+import { withMeters } from './meters'
 import { stretch, type Aside, type Label, type Picture, type ClosingSupply } from './drawing'
 
 /** Whether a sheet is a line from + to −, or closes the loop with the source at the left. */
 export type Form = 'line' | 'loop'
 
 /** What a sheet is drawn from: a worksheet, or a learner's own steps and values. */
-export interface Drawable extends Pick<Worksheet, 'stages' | 'shown' | 'network' | 'wiring' | 'analysis' | 'choices'> {
-  readonly elements: readonly { readonly name: string }[]
-  readonly derivation: Pick<Derivation, 'found' | 'enters' | 'outwardPath'> & {
-    readonly lines: readonly Pick<Line, 'amount'>[]
+export interface Drawable extends Pick<
+  Worksheet,
+  'stages' | 'shown' | 'network' | 'wiring' | 'analysis' | 'choices' | 'currents'
+> {
+  readonly elements: readonly Pick<Element, 'name' | 'made' | 'part'>[]
+  readonly derivation: Pick<Derivation, 'found' | 'enters' | 'outwardPath' | 'readings'> & {
+    readonly lines: readonly Pick<Line, 'amount' | 'isOpen'>[]
   }
 }
 
@@ -39,47 +43,94 @@ export function drawSheet(
   figures: Figures,
   { form = 'line', isFound = found, written, roomBelow, withoutOutward = false }: SheetOptions = {},
 ): Picture {
-  const { elements, stages, derivation, network, wiring, analysis, choices } = worksheet
+  const { elements, stages, derivation, network, wiring, analysis, choices, currents } = worksheet
   const { lines, enters } = derivation
   const stage = stages[index]
   const shown = new Set(worksheet.shown)
   const onTheWay = withoutOutward || !choices.outward ? [] : derivation.outwardPath
+  const idOf = (part: number) => readingId(elements.length, part)
+  const bare = sheetOf(stage, count)
+  const metered = withMeters(worksheet, stage, bare, idOf)
+  const { sheet, rank } = metered ?? { sheet: bare, rank: stage.wiring.rank }
+  const nodeOf = (node: number) => metered?.nodeOf[node] ?? node
+  const drawnFrom = new Map(sheet.elements.map(({ id, from }) => [id, nodeOf(from)]))
+  const free = (id: number) => new Array<string>(roomBelow?.(id) ?? 0).fill('')
 
+  /** A value as it is written, with room for one that is not found yet. */
+  const textOf = (line: number | undefined, unit: 'Ω' | 'V' | 'A', written?: (text: string) => string) => {
+    if (line === undefined || lines[line].isOpen) return { text: '', isShown: false }
+    const text = shownText(lines[line].amount, unit, figures)
+    const isShown = isFound(line)
+    // A figure space for each letter keeps the room of what is not found yet.
+    return {
+      text: isShown ? (written?.(text) ?? text) : '\u2007'.repeat(text.length),
+      isShown: isShown && isFlow(lines[line].amount),
+    }
+  }
   const label = (id: number): Label => {
     const valueOf = (quantity: 'resistance' | 'voltage' | 'current', unit: 'Ω' | 'V' | 'A') => {
       const line = derivation.found[quantity][id]
-      if (line === undefined || (quantity !== 'resistance' && !shown.has(line))) return { text: '', isShown: false }
-      const text = shownText(lines[line].amount, unit, figures)
-      const isShown = isFound(line)
-      // A figure space for each letter keeps the room of what is not found yet.
-      return {
-        text: isShown ? (written?.(text, quantity, id) ?? text) : '\u2007'.repeat(text.length),
-        isShown: isShown && isFlow(lines[line].amount),
-      }
+      if (line !== undefined && quantity !== 'resistance' && !shown.has(line)) return { text: '', isShown: false }
+      return textOf(line, unit, written && ((text) => written(text, quantity, id)))
     }
-    const free = new Array<string>(roomBelow?.(id) ?? 0).fill('')
+    const { name } = elements[id]
     const down = valueOf('resistance', 'Ω').text
-    if (side === 'reduce' && !onTheWay.includes(id)) return { name: elements[id].name, lines: [down, ...free] }
+    const isTurned = drawnFrom.get(id) !== stage.from[id]
+    const along = (enters[id] === undefined || enters[id] === stage.nodes[stage.from[id]]) !== isTurned ? 1 : -1
+    const branch = currents?.[id] === undefined ? '' : `I${currents[id]}`
+    if (side === 'reduce' && !onTheWay.includes(id)) {
+      if (branch === '') return { name, lines: [down, ...free(id)] }
+      return { name, lines: [down, branch, ...free(id)], tones: [null, 'current'], current: along }
+    }
     const [V, I] = [valueOf('voltage', 'V'), valueOf('current', 'A')]
-    const along = enters[id] === undefined || enters[id] === stage.nodes[stage.from[id]] ? 1 : -1
-    const values = [V.text, I.text, ...free]
+    const flow = [branch, I.text].filter((text) => text !== '').join(' ')
+    const isDirected = side === 'expand' && (I.isShown || (branch !== '' && I.text.trim() === ''))
     return {
-      name: elements[id].name,
-      lines: side === 'expand' ? values : [down, ...values],
+      name,
+      lines: [...(side === 'expand' ? [] : [down]), V.text, flow, ...free(id)],
+      tones: [...(side === 'expand' ? [] : [null]), 'voltage', 'current'],
       ...(side === 'expand' && V.isShown && { voltage: along }),
-      ...(side === 'expand' && I.isShown && { current: along }),
+      ...(isDirected && { current: along }),
     }
   }
-  const aside = network.parts.flatMap(({ kind, name }, i): Aside[] => {
-    if (index > 0 || count > 0 || kind !== 'resistor' || wiring.idle[i] === null) return []
-    const { resistance, voltage, current } = analysis.parts[i]
-    const values =
-      side === 'expand'
-        ? [shownText(voltage, 'V', figures), shownText(current, 'A', figures)]
-        : [shownText(resistance, 'Ω', figures)]
-    return [{ label: { name, lines: values }, from: wiring.from[i], to: wiring.to[i] }]
-  })
-  return stretch(sheetOf(stage, count), stage.wiring.rank, label, aside, form === 'line' ? null : closedBy())
+  /** What a meter shows, on the way up; its + side always. */
+  const meterLabel = (part: number, along: boolean) => {
+    const { name, kind } = network.parts[part]
+    const symbol = kind === 'ammeter' ? ('ammeter' as const) : ('voltmeter' as const)
+    const reading = derivation.readings.find((it) => it.part === part)
+    const text = side === 'expand' && reading ? textOf(reading.line, symbol === 'ammeter' ? 'A' : 'V').text : ''
+    const tones = [symbol === 'ammeter' ? ('current' as const) : ('voltage' as const)]
+    return { symbol, name, lines: text === '' ? [] : [text], tones, voltage: along ? (1 as const) : (-1 as const) }
+  }
+  const aside = [
+    ...network.parts.flatMap(({ kind, name }, i): Aside[] => {
+      if (index > 0 || count > 0 || kind !== 'resistor' || wiring.idle[i] === null) return []
+      const { resistance, voltage, current } = analysis.parts[i]
+      const values =
+        side === 'expand'
+          ? [shownText(voltage, 'V', figures), shownText(current, 'A', figures)]
+          : [resistance ? shownText(resistance, 'Ω', figures) : '']
+      const tones = side === 'expand' ? (['voltage', 'current'] as const) : undefined
+      return [{ label: { name, lines: values, tones }, from: wiring.from[i], to: wiring.to[i] }]
+    }),
+    ...(metered?.aside ?? []).map(({ part, from, to }): Aside => {
+      const { symbol, ...words } = meterLabel(part, true)
+      return { symbol, label: words, from, to }
+    }),
+  ]
+  const labelled = (id: number) => {
+    const meter = metered?.meters.get(id)
+    return meter ? meterLabel(meter.part, meter.along) : label(id)
+  }
+  // What stands aside is between nodes of the stage, which have numbers of their own.
+  const apart =
+    sheet === bare ? aside : aside.map((it) => ({ ...it, from: it.from + rank.length, to: it.to + rank.length }))
+  const picture = stretch(sheet, rank, labelled, apart, form === 'line' ? null : closedBy())
+  if (!metered) return picture
+  const own = (node: number) => (node >= rank.length ? node - rank.length : nodeOf(node))
+  const named = <P extends { readonly node: number }>(list: readonly P[]) =>
+    list.map((it) => ({ ...it, node: own(it.node) }))
+  return { ...picture, lines: named(picture.lines), nodes: named(picture.nodes), dots: named(picture.dots) }
 
   function closedBy(): ClosingSupply {
     const { name, kind } = network.parts[wiring.supply]
@@ -89,6 +140,7 @@ export function drawSheet(
       label: {
         name,
         lines: [shownText(voltage, 'V', figures), ...(side === 'expand' ? [shownText(current, 'A', figures)] : [])],
+        tones: side === 'expand' ? ['voltage', 'current'] : undefined,
       },
     }
   }

@@ -3,7 +3,7 @@ import { measures } from '@/core/picture'
 import type { BoardPart as Drawn } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 import { nodeLook } from '@/ui/nodeLook'
-import { Plates, Resistor, turned } from '@/ui/symbols'
+import { Meter, Plates, Resistor, turned } from '@/ui/symbols'
 
 interface Props {
   readonly part: Drawn
@@ -93,9 +93,10 @@ export const BoardPart = memo(function BoardPart({
           <path d={`M${grip.join('L')}Z`} className="pointer-events-all fill-none" data-chrome />
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
           {kind === 'source' && <Plates {...symbol} tone={tone} />}
+          {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone={tone} />}
         </g>
       )}
-      {(kind === 'source' || kind === 'terminals') && <Signs part={part} />}
+      {kind !== 'resistor' && kind !== 'wire' && <Signs part={part} />}
       {(!wire || chosen) && (
         <text data-grip="label" x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
           {name}
@@ -150,7 +151,7 @@ function NodeLine({ d, node, lit, dotted }: NodeLineProps) {
   )
 }
 
-/** + and − at the two ends of the supply, beside its line. */
+/** + and − at the two ends of the supply, + at a meter's, beside its line. */
 function Signs({ part: { symbol, kind } }: { readonly part: Drawn }) {
   const turn = (symbol.angle * Math.PI) / 180
   const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
@@ -158,7 +159,8 @@ function Signs({ part: { symbol, kind } }: { readonly part: Drawn }) {
   const side = Math.abs(dy) > Math.abs(dx) ? -Math.sign(-dy) : -Math.sign(dx || 1)
   const along = symbol.length / 2 + (kind === 'source' ? 8 : 2)
   const [nx, ny] = [-dy * side, dx * side]
-  return [1, -1].map((end) => (
+  const isSupply = kind === 'source' || kind === 'terminals'
+  return (isSupply ? [1, -1] : [1]).map((end) => (
     <text
       key={end}
       x={symbol.x - dx * along * end + nx * 12}

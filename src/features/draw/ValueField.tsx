@@ -100,7 +100,7 @@ export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, on
           autoComplete="off"
         />
         <input
-          aria-label="Value: a resistance, a voltage, or nothing for a wire"
+          aria-label="Value: a resistance, a voltage, A or V for a meter, or nothing for a wire"
           aria-invalid={problem !== null}
           aria-describedby="value-hint"
           value={typed}
@@ -132,7 +132,10 @@ const amountOf = ({ value, exact }: { readonly value: number; readonly exact: Ra
 
 /** What the stroke becomes, in words. */
 function said(meaning: StrokeMeaning & { ok: true }): string {
+  if (meaning.kind === 'ammeter') return 'ammeter, + where the stroke began'
+  if (meaning.kind === 'voltmeter') return 'voltmeter, + where the stroke began'
   if (meaning.kind === 'resistor') {
+    if (meaning.resistance === undefined) return 'resistor without a value yet'
     const read = readQuantity(meaning.resistance, 'Ω')
     return read.ok && read.value > 0 ? `resistor, ${quantityText(amountOf(read), 'Ω', 6)}` : 'placeholder, 0 Ω'
   }
@@ -142,5 +145,5 @@ function said(meaning: StrokeMeaning & { ok: true }): string {
       ? `source, ${quantityText(amountOf(read), 'V', 6)}, + where the stroke began`
       : 'source, its voltage is the question'
   }
-  return meaning.kind === 'wire' ? 'wire; or 4k7, 12V, 0, ?' : 'terminals; ?V is an unknown source'
+  return meaning.kind === 'wire' ? 'wire; or 4k7, 12V, R, A, V, 0, ?' : 'terminals; ?V is an unknown source'
 }

@@ -15,7 +15,14 @@ const tones = {
 } as const
 
 /** What was said of an answer: right, right within rounding, or wrong with the reason and the slip. */
-export function JudgementNote({ judgement, now }: { readonly judgement: Judgement; readonly now?: Own['verdict'] }) {
+export function JudgementNote({
+  judgement,
+  now,
+}: {
+  readonly judgement: Judgement | undefined
+  readonly now?: Own['verdict']
+}) {
+  if (!judgement) return null
   const { verdict, slips, reasons } = judgement
   if (verdict === 'hint' || verdict === 'undone') return null
   const [slip] = slips

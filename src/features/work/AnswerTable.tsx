@@ -10,11 +10,13 @@ import {
 } from '@tanstack/react-table'
 import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
-import type { Worksheet } from '@/core/worksheet'
+import { readingId, type Worksheet } from '@/core/worksheet'
 import { shownText, type Amount, type Unit } from '@/core/number'
+import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
-import { answerRows, columns as quantities, percent, supplyRow, type AnswerRow } from './answer'
+import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from './answer'
+import { BranchCurrents } from './BranchCurrents'
 import { Potentials } from './Potentials'
 import { differs } from './Line'
 import type { AskedFor } from './WaysPopover'
@@ -40,11 +42,16 @@ export const AnswerTable = memo(function AnswerTable({
   const [sorting, setSorting] = useState<SortingState>([])
   const [all, setAll] = useState(false)
   const [asked, setAsked] = useState<AskedFor | null>(null)
-  const { analysis, elements, network } = worksheet
+  const { analysis, elements, derivation, network } = worksheet
+  const named = useMemo(() => currentsByPart(worksheet), [worksheet])
   const rows = useMemo(() => answerRows(worksheet), [worksheet])
   const elementOf = useMemo(
-    () => new Map(elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, id] as const]))),
-    [elements],
+    () =>
+      new Map([
+        ...elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, id] as const])),
+        ...derivation.readings.map(({ part }) => [network.parts[part].name, readingId(elements.length, part)] as const),
+      ]),
+    [elements, derivation, network],
   )
   const exactly = useMemo(() => exact && new Map(answerRows(exact).map((row) => [row.name, row])), [exact])
   const columns = useMemo(
@@ -57,7 +64,10 @@ export const AnswerTable = memo(function AnswerTable({
           sortUndefined: 'last',
           cell: ({ row }) => (
             <>
-              {shownText(row.original[key], unit, figures)}
+              {key === 'current' && named.has(row.original.name) && (
+                <span className="mr-2 text-soft">{named.get(row.original.name)}</span>
+              )}
+              {barred(shownText(row.original[key], unit, figures))}
               {exactly && key !== 'resistance' && (
                 <Exactly amount={exactly.get(row.original.name)?.[key] ?? null} paper={row.original[key]} unit={unit} />
               )}
@@ -72,7 +82,7 @@ export const AnswerTable = memo(function AnswerTable({
         cell: ({ row }) => <Share share={row.original.share} />,
       }),
     ],
-    [figures, exactly],
+    [figures, exactly, named],
   )
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's functions are not passed on
   const table = useReactTable({
@@ -91,6 +101,7 @@ export const AnswerTable = memo(function AnswerTable({
   return (
     <section aria-label="Answers" className="mt-3">
       <Potentials worksheet={worksheet} />
+      <BranchCurrents worksheet={worksheet} />
       <div className="overflow-x-auto rounded-md border border-line bg-sheet">
         <table className="w-full border-collapse">
           <caption className="sr-only">Resistance, voltage, current and power of every resistor</caption>
@@ -127,9 +138,9 @@ export const AnswerTable = memo(function AnswerTable({
                   const content = flexRender(cell.column.columnDef.cell, cell.getContext())
                   const ways =
                     id !== undefined &&
-                    worksheet.derivation.whole !== null &&
-                    analysis.supply.current !== null &&
-                    ['voltage', 'current', 'power'].includes(cell.column.id)
+                    derivation.supply !== null &&
+                    ['voltage', 'current', 'power'].includes(cell.column.id) &&
+                    (row.original.kind === 'resistor' || row.original[cell.column.id as 'voltage'] !== null)
                   return (
                     <td key={cell.id} className={i === 0 ? 'px-3 text-left' : 'px-3 py-0 text-right whitespace-nowrap'}>
                       {ways ? (
@@ -157,7 +168,10 @@ export const AnswerTable = memo(function AnswerTable({
               </td>
               {quantities.map(({ key, unit }) => (
                 <td key={key} className="px-3 text-right">
-                  {shownText(whole[key], unit, figures)}
+                  {key === 'current' && named.has(source.name) && (
+                    <span className="mr-2 text-soft">{named.get(source.name)}</span>
+                  )}
+                  {barred(shownText(whole[key], unit, figures))}
                 </td>
               ))}
               <td className="px-3 text-right">
@@ -199,7 +213,7 @@ function Exactly({
   if (!amount || !paper || !differs(paper, amount)) return null
   return (
     <span className="block text-[11px] text-soft" data-exact-beside>
-      {shownText(amount, unit, 6)}
+      {barred(shownText(amount, unit, 6))}
     </span>
   )
 }

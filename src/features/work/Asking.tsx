@@ -1,7 +1,8 @@
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { useStore } from 'zustand'
 import { equivalentsOf } from '@/core/worksheet'
-import type { AskedQuantity } from '@/core/network'
+import type { AskedQuantity, Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { Select } from './Select'
@@ -18,6 +19,7 @@ const quantities = {
 export function Asking() {
   const { store, worked, choose } = useOpenNetwork()
   const { worksheet } = worked
+  const askedInDocument = useStore(store, ({ document }) => document.worksheet?.asked)
   const [quantity, setQuantity] = useState<AskedQuantity['quantity']>('current')
   const [of, setOf] = useState('')
   const asked = worksheet?.choices.asked ?? []
@@ -26,9 +28,21 @@ export function Asking() {
     const { network, wiring } = worksheet
     if (quantity === 'potential')
       return wiring.nodes.flatMap(({ label, points }) => (points[0] === undefined ? [] : [[points[0], label] as const]))
-    const parts = network.parts.filter(({ kind }) => kind === 'resistor' || kind === 'source' || kind === 'terminals')
+    // A meter shows one quantity, and of a wire only the current can be asked.
+    const isAskable = ({ kind }: Part) =>
+      kind === 'wire' || kind === 'ammeter'
+        ? quantity === 'current'
+        : kind === 'voltmeter'
+          ? quantity === 'voltage'
+          : true
+    const parts = network.parts.filter(isAskable)
     const equivalents = equivalentsOf(worksheet)
-    return [...parts.map(({ name }) => [name, name] as const), ...equivalents]
+    const [others, wires] = [parts.filter(({ kind }) => kind !== 'wire'), parts.filter(({ kind }) => kind === 'wire')]
+    return [
+      ...others.map(({ name }) => [name, name] as const),
+      ...equivalents,
+      ...wires.map(({ name }) => [name, `wire ${name}`] as const),
+    ]
   }, [worksheet, quantity])
   const chosen = things.some(([key]) => key === of) ? of : (things[0]?.[0] ?? '')
   const nameOf = (it: AskedQuantity) => {
@@ -36,6 +50,7 @@ export function Asking() {
     return worksheet?.wiring.nodes.find(({ points }) => points.includes(it.of))?.label ?? it.of
   }
   const add = () => {
+    // What meters show is asked only until something else is.
     const before = store.getState().document.worksheet?.asked ?? []
     if (chosen !== '' && !before.some((it) => it.quantity === quantity && it.of === chosen))
       choose({ asked: [...before, { quantity, of: chosen }] })
@@ -45,6 +60,7 @@ export function Asking() {
       <span className="self-center">
         <span className="text-soft">asked for:</span>{' '}
         {asked.length === 0 && <span className="font-semibold">everything</span>}
+        {asked.length > 0 && askedInDocument === undefined && <span className="text-soft">what meters show</span>}
       </span>
       <ul className="flex flex-wrap gap-1.5 self-center" aria-label="Asked for">
         {asked.map((it) => (
@@ -59,7 +75,7 @@ export function Asking() {
               className="flex size-6 items-center justify-center rounded-full hover:text-trouble"
               onClick={() => {
                 const rest = asked.filter((other) => other !== it)
-                choose({ asked: rest.length > 0 ? rest : undefined })
+                choose({ asked: rest })
               }}
             >
               <X size={13} aria-hidden />

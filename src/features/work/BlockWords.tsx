@@ -64,10 +64,10 @@ export function BlockWords({ worksheet, row, side, block, exact, reached, tone, 
           {side === 'reduce' && worksheet.derivation.lines[id].quantity !== 'resistance' && (
             <p className="mt-1 text-xs text-soft">{wordSentence(explainOutward(worksheet, id))}</p>
           )}
-          <ValueLine worksheet={worksheet} id={id} exact={exact} reached={reached?.lines.get(id)} />
+          <ValueLine worksheet={worksheet} id={id} exact={exact} />
         </div>
       ))}
-      {shown.length > mostLines && <p className="text-soft">… and {lines.length - mostLines} more</p>}
+      {shown.length > mostLines && <p className="text-soft">… and {shown.length - mostLines} more</p>}
       {check && step !== null && lines.length <= mostLines && (
         <CheckLine worksheet={worksheet} step={step} formula={check} />
       )}

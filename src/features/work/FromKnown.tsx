@@ -22,7 +22,7 @@ export function FromKnown({
       {lines.map((id) => (
         <li key={id} className="flex flex-wrap items-baseline gap-x-3">
           <span className="text-soft">{wordSentence(explainOutward(worksheet, id))}</span>
-          <ValueLine worksheet={worksheet} id={id} reached={reached?.lines.get(id)} />
+          <ValueLine worksheet={worksheet} id={id} />
         </li>
       ))}
     </ol>

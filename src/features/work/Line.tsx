@@ -1,56 +1,46 @@
 import clsx from 'clsx'
 import { amountAt, explainLine, keystrokes, unitOfLine, type Formula as Tokens, type Worksheet } from '@/core/worksheet'
 import { shownText, type Amount, type Unit } from '@/core/number'
+import { barred } from '@/ui/Barred'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
-/** One formula; before its value is shown, only what is to be worked out. */
+/** One formula. */
 export function Line({
   formula,
   work,
-  half = false,
   exact,
 }: {
   readonly formula: Tokens
   /** What goes into the calculator. */
   readonly work?: Tokens
-  readonly half?: boolean
   /** The exact value beside the one on paper, and its unit. */
   readonly exact?: { readonly amount: Amount; readonly unit: Unit }
 }) {
   const { figures, keys: wanted } = useSettings().settings
   return (
     <div className="mt-0.5">
-      <Formula tokens={half ? withoutValue(formula) : formula} figures={figures} />
-      {exact && !half && (
+      <Formula tokens={formula} figures={figures} />
+      {exact && (
         <span className="ml-2 text-xs whitespace-nowrap text-soft" data-exact-beside>
-          exactly {shownText(exact.amount, exact.unit, 6)}
+          exactly {barred(shownText(exact.amount, exact.unit, figures === 'repeating' ? figures : 6))}
         </span>
       )}
-      {wanted === 'yes' && work && <Keys keys={keystrokes(work).slice(0, half ? -1 : undefined)} />}
+      {wanted === 'yes' && work && <Keys keys={keystrokes(work)} />}
     </div>
   )
 }
 
-/** How far a line is shown. */
-export interface LineReached {
-  readonly formulas: number
-  readonly value: boolean
-}
-
-/** A line of the worksheet, as far as it is shown; on paper with the exact value beside it. */
+/** A line of the worksheet; on paper with the exact value beside it. */
 export function ValueLine({
   worksheet,
   id,
   exact,
-  reached,
   asSupply = false,
 }: {
   readonly worksheet: Worksheet
   readonly id: number
   readonly exact?: Worksheet | null
-  /** All of it where absent. */
-  readonly reached?: LineReached
   /** Read as the supply's. */
   readonly asSupply?: boolean
 }) {
@@ -59,28 +49,19 @@ export function ValueLine({
   const exactly = exact && amountAt(exact, line.quantity, line.of)
   const off = exactly && line.amount && differs(line.amount, exactly)
   const last = formulas.length - 1
-  return formulas
-    .slice(0, reached?.formulas)
-    .map((formula, i) => (
-      <Line
-        key={i}
-        formula={formula}
-        work={i === last ? work : undefined}
-        half={reached !== undefined && !reached.value && i === last}
-        exact={i === last && off ? { amount: exactly, unit: unitOfLine(line) } : undefined}
-      />
-    ))
+  return formulas.map((formula, i) => (
+    <Line
+      key={i}
+      formula={formula}
+      work={i === last ? work : undefined}
+      exact={i === last && off ? { amount: exactly, unit: unitOfLine(line) } : undefined}
+    />
+  ))
 }
 
 /** Whether a value on paper differs from the exact one by more than a double's last digits. */
 export function differs(paper: Amount, exactly: Amount): boolean {
   return Math.abs(paper.value - exactly.value) > 1e-9 * Math.abs(exactly.value)
-}
-
-function withoutValue(formula: Tokens): Tokens {
-  const last = formula.length - 2
-  const token = formula[last]
-  return token?.token === 'sign' && token.sign === '=' ? formula.slice(0, last + 1) : formula
 }
 
 function Keys({ keys }: { readonly keys: readonly string[] }) {

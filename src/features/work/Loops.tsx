@@ -9,7 +9,7 @@ import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/nodeLook'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { Plates, Resistor } from '@/ui/symbols'
+import { Meter, Plates, Resistor } from '@/ui/symbols'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
 interface Loop {
@@ -134,7 +134,7 @@ function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Wor
   const found: { loop: Loop; box: Box }[] = []
   for (const loop of loops) {
     const bare = picture.parts
-      .filter(({ id }) => loop.inside.has(elements[id].name))
+      .filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
       .map(({ box, label, y }) => ({
         ...box,
         height: y + 10 + 14 * label.lines.filter((line) => line.trim() !== '').length - box.y,
@@ -183,6 +183,7 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
           ))}
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone="stroke-ink" />}
           {kind === 'source' && <Plates {...symbol} tone="stroke-ink" />}
+          {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone="stroke-ink" />}
           {kind !== 'wire' && (
             <text x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className="fill-ink font-medium">
               {name}

@@ -1,5 +1,15 @@
-import { explainLine, unitOfLine, type AskedAnswers as Wanted, type Worksheet } from '@/core/worksheet'
+import {
+  explainLine,
+  nameOf,
+  readingPart,
+  unitOfLine,
+  type AskedAnswers as Wanted,
+  type Worksheet,
+} from '@/core/worksheet'
 import { equalText, letterOf } from '@/core/number'
+import { barred } from '@/ui/Barred'
+import { Button } from '@/ui/Button'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -8,6 +18,7 @@ const letters = { ...letterOf, potential: 'potential' } as const
 /** What was asked for, and what was left out to get there. */
 export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet; readonly asked: Wanted }) {
   const { figures } = useSettings().settings
+  const { choose } = useOpenNetwork()
   const { answers, missing, leftOut } = asked
   const { elements, derivation, nodeLabels, network, wiring } = worksheet
   const names = (ids: readonly number[], most: number) =>
@@ -20,18 +31,27 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
       <h2 className="sr-only">What was asked for</h2>
       <ul className="grid gap-1">
         {answers.map(({ line: id }, i) => {
-          const { quantity, of, amount } = derivation.lines[id]
+          const { quantity, of, amount, isOpen } = derivation.lines[id]
+          const isReading = readingPart(elements.length, of) !== null && quantity !== 'potential'
           const ofSupply = of === derivation.supply && quantity !== 'resistance'
           return (
             <li key={i} className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-mono font-semibold">
-                {letters[quantity]}{' '}
-                {quantity === 'potential'
-                  ? `of node ${nodeLabels[of]}`
-                  : `of ${ofSupply ? network.parts[wiring.supply].name : elements[of].name}`}{' '}
-                {equalText(amount, unitOfLine(derivation.lines[id]), figures)}
+                {isReading
+                  ? `${nameOf(worksheet, derivation.lines[id])} shows`
+                  : quantity === 'potential'
+                    ? `potential of node ${nodeLabels[of]}`
+                    : `${letters[quantity]} of ${ofSupply ? network.parts[wiring.supply].name : elements[of].name}`}{' '}
+                {isOpen
+                  ? ''
+                  : barred(
+                      equalText(amount, unitOfLine(derivation.lines[id]), figures).replace(
+                        /^= /,
+                        isReading ? '' : '= ',
+                      ),
+                    )}
               </span>
-              {quantity === 'potential' &&
+              {(quantity === 'potential' || isReading) &&
                 explainLine(worksheet, id).formulas.map((formula, k) => (
                   <Formula key={k} tokens={formula} figures={figures} />
                 ))}
@@ -47,7 +67,10 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
       <p className="mt-1 text-xs text-soft">
         Left out, since it does not lead there:{' '}
         {leftOut.steps.length === 0 ? 'no step' : `the steps to ${names(leftOut.steps, 12)}`}
-        {leftOut.resistors.length > 0 && `; the values of ${names(leftOut.resistors, 20)}`}.
+        {leftOut.resistors.length > 0 && `; the values of ${names(leftOut.resistors, 20)}`}.{' '}
+        <Button className="ml-1 !min-h-7 text-xs" onClick={() => choose({ asked: [] })}>
+          Show everything
+        </Button>
       </p>
     </section>
   )

@@ -1,5 +1,6 @@
 import type { Worksheet } from '@/core/worksheet'
 import { shownText } from '@/core/number'
+import { barred } from '@/ui/Barred'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
 
@@ -17,7 +18,7 @@ export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
       {nodes.slice(0, mostShown).map(({ label, potential }, node) => (
         <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
           <NodeBadge node={node} label={label} />
-          {shownText(potential, 'V', figures)}
+          {barred(shownText(potential, 'V', figures))}
         </dd>
       ))}
       {nodes.length > mostShown && <dd className="text-soft">… and {nodes.length - mostShown} more</dd>}

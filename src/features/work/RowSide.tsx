@@ -51,7 +51,7 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
       data-row={row.key}
       data-side={side}
       className={clsx(
-        'flex max-w-full min-w-0 flex-wrap items-center gap-x-3 gap-y-1',
+        'flex max-w-full min-w-0 scroll-mt-6 scroll-mb-24 flex-wrap items-center gap-x-3 gap-y-1',
         side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
       )}
     >

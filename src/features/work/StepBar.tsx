@@ -1,25 +1,33 @@
 import clsx from 'clsx'
 import { ChevronsLeft, ChevronsRight, StepBack, StepForward } from 'lucide-react'
 import { useMemo } from 'react'
-import type { Row, Stop } from '@/core/worksheet'
-import { Button } from '@/ui/Button'
+import { wordStop, type Pace, type Row, type Stop, type Worksheet } from '@/core/worksheet'
+import { Button, switchLook } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { floatingBar } from '@/ui/floatingBar'
+import { useSettings } from '@/ui/settings'
 
-const parts = { reason: 'the reason', arithmetic: 'the arithmetic', value: 'the value', check: 'the check' } as const
+const parts = { reason: 'the reason', line: 'a line', check: 'the check' } as const
+const paces = { line: 'by line', row: 'by row' } as const
 
 /** Walks the worksheet one reveal at a time. */
 export function StepBar({
-  rows,
+  worksheet,
   stops,
   shown,
+  pace,
   onShow,
+  onPace,
 }: {
-  readonly rows: readonly Row[]
+  readonly worksheet: Worksheet
   readonly stops: readonly Stop[]
   readonly shown: number
+  readonly pace: Pace
   readonly onShow: (count: number) => void
+  readonly onPace: (pace: Pace) => void
 }) {
+  const { figures } = useSettings().settings
+  const { rows } = worksheet
   const next = stops[shown]
   const commands = useMemo((): readonly Command[] => {
     const to = (count: number) => () => onShow(Math.max(0, Math.min(stops.length, count)))
@@ -28,8 +36,10 @@ export function StepBar({
       { name: 'Take the last thing back', keys: 'left', run: to(shown - 1) },
       { name: 'Start over', keys: 'home', run: to(0) },
       { name: 'Show all the rest', keys: 'end', run: to(stops.length) },
+      { name: 'Reveal by line or by row', keys: 'b', run: () => onPace(pace === 'line' ? 'row' : 'line') },
     ]
-  }, [stops.length, shown, onShow])
+  }, [stops.length, shown, pace, onShow, onPace])
+  const last = shown > 0 ? stops[shown - 1] : undefined
   return (
     <div
       role="toolbar"
@@ -46,14 +56,32 @@ export function StepBar({
       <Button tip="Take the last thing back" keys="left" disabled={shown === 0} onClick={commands[1].run}>
         <StepBack size={16} aria-hidden /> Back
       </Button>
-      <span role="status" className="min-w-0 text-center text-xs text-soft sm:min-w-44">
-        {next ? (
-          <>
-            {shown} of {stops.length} shown; next {parts[next.part]}
+      <span role="group" aria-label="Reveal" className="flex max-sm:hidden">
+        {(Object.keys(paces) as Pace[]).map((it) => (
+          <Button
+            key={it}
+            tip="How much comes at once"
+            keys="b"
+            aria-pressed={pace === it}
+            className={clsx('text-xs', switchLook(pace === it))}
+            onClick={() => onPace(it)}
+          >
+            {paces[it]}
+          </Button>
+        ))}
+      </span>
+      <span className="min-w-0 text-center text-xs text-soft sm:min-w-44">
+        <span role="status">
+          {/* Read aloud is what came, not how much there is. */}
+          <span className="sr-only">{last ? wordStop(worksheet, last, figures) : 'nothing is shown yet'}</span>
+          {!next && <span className="sr-only">; </span>}
+          {!next && 'all is shown'}
+        </span>
+        {next && (
+          <span data-shown>
+            {shown} of {stops.length} shown; next {pace === 'row' ? 'the row' : parts[next.shows[0].part]}
             {placeInWords(rows, next)}
-          </>
-        ) : (
-          'all is shown'
+          </span>
         )}
       </span>
       <Button look="strong" tip="Show the next thing" keys="right" disabled={!next} onClick={commands[0].run}>

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react'
-import { revealed, stopsOf, type Side, type Worksheet } from '@/core/worksheet'
+import { revealed, stopsAtPace, stopsOf, type Pace, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { StepBar } from './StepBar'
 import { placeOf, Valley } from './Valley'
@@ -7,7 +7,8 @@ import { placeOf, Valley } from './Valley'
 /** The valley, one reveal at a time. */
 export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; readonly row: string | null }) {
   const { walk, setWalk } = useOpenNetwork()
-  const stops = useMemo(() => stopsOf(worksheet), [worksheet])
+  const { pace } = walk
+  const stops = useMemo(() => stopsOf(worksheet, pace), [worksheet, pace])
   const shown = Math.min(walk.shown, stops.length)
   const reveal = useMemo(() => revealed(worksheet, stops, shown), [worksheet, stops, shown])
   const show = useCallback((count: number) => setWalk({ shown: count }), [setWalk])
@@ -19,7 +20,11 @@ export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; rea
     },
     [stops, show],
   )
-  // What was shown last comes into view.
+  const changePace = useCallback(
+    (next: Pace) => setWalk({ pace: next, shown: stopsAtPace(stops, shown, stopsOf(worksheet, next)) }),
+    [setWalk, stops, shown, worksheet],
+  )
+  // What was shown last comes into view, clear of the bars above and below.
   const before = useRef(shown)
   useEffect(() => {
     if (before.current === shown) return
@@ -31,9 +36,9 @@ export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; rea
     place?.scrollIntoView({ block: 'nearest' })
   }, [stops, shown])
   return (
-    <>
+    <div data-stepped>
       <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
-      <StepBar rows={worksheet.rows} stops={stops} shown={shown} onShow={show} />
-    </>
+      <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
+    </div>
   )
 }

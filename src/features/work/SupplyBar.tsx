@@ -9,7 +9,7 @@ import {
   type Worksheet,
 } from '@/core/worksheet'
 import { equalText } from '@/core/number'
-import { Formula } from '@/ui/Formula'
+import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
 import { ValueLine } from './Line'
 
@@ -25,10 +25,11 @@ export function SupplyBar({
   readonly current: boolean
   readonly reveal: Reveal | null
 }) {
-  const { figures, keys } = useSettings().settings
+  const { figures } = useSettings().settings
   const reached = reveal?.reached(row.key, 'reduce', 0)
   if (reached && !reached.reason) return null
   const [{ lines }] = row.down
+  const { equivalent } = worksheet.analysis
   return (
     <div
       className={clsx(
@@ -37,22 +38,18 @@ export function SupplyBar({
       )}
     >
       <span className="font-mono font-semibold text-bar-reduce">
-        Req {equalText(worksheet.analysis.equivalent, 'Ω', figures)}
+        Req {equivalent && barred(equalText(equivalent, 'Ω', figures))}
       </span>
       {lines
         .filter((id) => !reached || reached.lines.has(id))
         .map((id) => {
-          const { name, formulas } = explainLine(worksheet, id, true)
+          const { name } = explainLine(worksheet, id, true)
           const { isLaw }: Method = methods[worksheet.derivation.lines[id].method]
           return (
             <div key={id}>
               {/* What is no law of the supply itself is said in words. */}
               {!isLaw && <p className="text-xs text-bar-soft">{wordSentence(name)}</p>}
-              {keys === 'no' && (!reached || reached.lines.get(id)?.value) ? (
-                <Formula tokens={formulas[0]} figures={figures} />
-              ) : (
-                <ValueLine worksheet={worksheet} id={id} reached={reached?.lines.get(id)} asSupply />
-              )}
+              <ValueLine worksheet={worksheet} id={id} asSupply />
             </div>
           )
         })}

@@ -1,3 +1,4 @@
+import clsx from 'clsx'
 import { useState } from 'react'
 import { answerProblem, type StopReason } from '@/core/learner'
 import { Button } from '@/ui/Button'
@@ -33,13 +34,14 @@ export function TryChoice({
   const said = last && (last.verdict === 'refused' || last.move.do === 'stop') && last.move.do !== 'carry' ? last : null
   const toggle = (id: number) =>
     onChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id])
+  const isOpen = chosen.some((id) => position.truth.resistance[id] === null)
   const check = () => {
     if (chosen.length < 2) return setProblem('choose two or more parts on the sheet first')
     if (kind === null) return setProblem('say first how they lie: in series or in parallel')
-    const wrong = answerProblem(answer, 'resistance')
+    const wrong = isOpen ? null : answerProblem(answer, 'resistance')
     setProblem(wrong)
     if (wrong !== null) return
-    make({ do: 'combine', members: chosen, kind, answer })
+    make({ do: 'combine', members: chosen, kind, answer: isOpen ? '' : answer })
     setAnswer('')
     setKind(null)
     onChosen([])
@@ -104,7 +106,8 @@ export function TryChoice({
                     </Button>
                   ))}
                 </span>
-                <label className="flex items-center gap-1.5">
+                {isOpen && <span className="text-soft">in letters: a value is still to be given</span>}
+                <label className={clsx('flex items-center gap-1.5', isOpen && 'hidden')}>
                   equivalent
                   <input
                     aria-label="Their equivalent resistance"

@@ -61,7 +61,7 @@ export function OwnSheet({
 /** A step that the learner has made, its value there to be mended. */
 export function TryDown({ attempt, step }: Row) {
   const { position, make } = attempt
-  const { reduction, names, own } = position
+  const { reduction, names, own, truth } = position
   const { kind, members, result } = reduction.steps[step]
   return (
     <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
@@ -69,14 +69,18 @@ export function TryDown({ attempt, step }: Row) {
         <p className="font-semibold">
           {members.map((id) => names[id]).join(', ')} in {kind}
         </p>
-        <AnswerField
-          label={`resistance of ${names[result]}`}
-          symbol="R"
-          quantity="resistance"
-          own={own.resistance[result]}
-          judgement={saidOf(position, result, 'resistance')}
-          onAnswer={(answer) => make({ do: 'value', element: result, quantity: 'resistance', answer })}
-        />
+        {truth.resistance[result] === null ? (
+          <JudgementNote judgement={saidOf(position, result, 'resistance')} />
+        ) : (
+          <AnswerField
+            label={`resistance of ${names[result]}`}
+            symbol="R"
+            quantity="resistance"
+            own={own.resistance[result]}
+            judgement={saidOf(position, result, 'resistance')}
+            onAnswer={(answer) => make({ do: 'value', element: result, quantity: 'resistance', answer })}
+          />
+        )}
       </div>
       <OwnSheet attempt={attempt} step={step} side="reduce" group={members} />
     </div>
@@ -110,13 +114,15 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position, worksheet } = attempt
   const [{ id }] = position.sheet.elements
   const { analysis } = worksheet
+  const own = position.own.resistance[id]
   return (
     <div
       id="floor"
       className="mx-auto flex w-fit max-w-full flex-wrap items-start justify-center gap-x-6 gap-y-2 rounded-xl border-2 border-bar bg-panel px-6 py-2.5"
     >
       <p className="font-mono font-semibold text-reduce">
-        {position.names[id]} = {position.own.resistance[id]?.typed || `${position.own.resistance[id]?.value} Ω`}
+        {position.names[id]}
+        {own && ` = ${own.typed || `${own.value} Ω`}`}
       </p>
       {analysis.supply.current &&
         (['voltage', 'current', 'power'] as const).map((quantity) => (

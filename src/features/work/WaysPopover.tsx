@@ -1,11 +1,21 @@
 import { Popover } from 'radix-ui'
 import { X } from 'lucide-react'
 import { useMemo } from 'react'
-import { amountAt, explainCheck, waysTo, wordSentence, type Worksheet } from '@/core/worksheet'
-import { equalText, exactText, letterOf, shownText, unitOf } from '@/core/number'
+import {
+  amountAt,
+  explainCheck,
+  explainLine,
+  readingPart,
+  unitOfLine,
+  waysTo,
+  wordSentence,
+  type Worksheet,
+} from '@/core/worksheet'
+import { equalText, exactText, letterOf, shownText, unitOf, type Quantity } from '@/core/number'
 import { elementKey } from '@/core/structure'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
+import { barred } from '@/ui/Barred'
 import { CheckLine } from './CheckLine'
 import { Line } from './Line'
 import { RoundedWay } from './Rounded'
@@ -56,12 +66,18 @@ export function WaysPopover({
 function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: number }) {
   const { figures } = useSettings().settings
   const { chooseWay } = useOpenNetwork()
+  const part = readingPart(worksheet.elements.length, id)
+  if (part !== null) return <Reading worksheet={worksheet} part={part} />
   const { name, into } = worksheet.elements[id]
+  const { found, lines } = worksheet.derivation
+  const isOpen = (quantity: Quantity) => lines[found[quantity][id] ?? -1]?.isOpen ?? false
+  const resistance = amountAt(worksheet, 'resistance', id)
   const check = into !== null && worksheet.asked === null ? explainCheck(worksheet, into) : null
   return (
     <>
       <h2 className="mb-2 font-mono font-semibold">
-        {name} · {shownText(amountAt(worksheet, 'resistance', id), 'Ω', figures)}
+        {name}
+        {resistance && <> · {barred(shownText(resistance, 'Ω', figures))}</>}
       </h2>
       {quantities.map((quantity) => {
         const [symbol, unit] = [letterOf[quantity], unitOf[quantity]]
@@ -71,7 +87,12 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
           <section key={quantity} className="border-t border-line py-2">
             <h3 className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-mono font-semibold">
-                {symbol} {value ? equalText(value, unit, figures) : '= undefined: zero ohms side by side'}
+                {symbol}{' '}
+                {value
+                  ? barred(equalText(value, unit, figures))
+                  : isOpen(quantity)
+                    ? ''
+                    : '= undefined: zero ohms side by side'}
               </span>
               {fraction !== undefined && (
                 <span className="font-mono text-xs break-all text-soft" data-exact>
@@ -113,6 +134,33 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
           <CheckLine worksheet={worksheet} step={into} formula={check} />
         </section>
       )}
+    </>
+  )
+}
+
+/** What a meter shows, and what tells it. */
+function Reading({ worksheet, part }: { readonly worksheet: Worksheet; readonly part: number }) {
+  const { figures } = useSettings().settings
+  const { derivation, network } = worksheet
+  const reading = derivation.readings.find((it) => it.part === part)
+  if (!reading) return null
+  const line = derivation.lines[reading.line]
+  const { name, formulas, work } = explainLine(worksheet, reading.line)
+  const fraction = line.amount ? exactText(line.amount) : undefined
+  return (
+    <>
+      <h2 className="mb-2 font-mono font-semibold">
+        {network.parts[part].name} shows {line.amount && barred(shownText(line.amount, unitOfLine(line), figures))}
+      </h2>
+      {fraction !== undefined && (
+        <p className="font-mono text-xs break-all text-soft" data-exact>
+          exactly {fraction.replace('-', '−')} {unitOfLine(line)}
+        </p>
+      )}
+      <p className="mt-1.5 text-xs text-soft">{wordSentence(name)}</p>
+      {formulas.map((formula, i) => (
+        <Line key={i} formula={formula} work={i === formulas.length - 1 ? work : undefined} />
+      ))}
     </>
   )
 }

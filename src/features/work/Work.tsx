@@ -7,7 +7,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { withoutRounding, type Side } from '@/core/worksheet'
+import { withoutRounding, type Outcome, type Side } from '@/core/worksheet'
 import { Button, switchLook } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
@@ -171,6 +171,7 @@ export function Work() {
               values hold to about 15 digits.
             </p>
           )}
+          {analysis?.status === 'structure' && <Lettered parts={analysis.parts} />}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}
@@ -205,5 +206,19 @@ export function Work() {
         )}
       </div>
     </NetworkFrame>
+  )
+}
+
+/** What has no value yet, and what that means. */
+function Lettered({ parts }: { readonly parts: Outcome['parts'] }) {
+  const open = parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
+  const names = open.slice(0, 12).map(({ name }) => name)
+  return (
+    <p className="mb-2 rounded-md bg-sheet px-3 py-1.5" data-lettered>
+      <strong>{names.join(', ')}</strong>
+      {open.length > names.length && ` and ${open.length - names.length} more`} {open.length === 1 ? 'has' : 'have'} no
+      value yet: what depends on {open.length === 1 ? 'it' : 'them'} stands in letters. Give the values, and the numbers
+      come.
+    </p>
   )
 }

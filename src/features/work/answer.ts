@@ -7,12 +7,17 @@ export interface AnswerRow extends PartOutcome {
   readonly share: number | null
 }
 
-/** Every resistor, its values in the direction in which its current runs, and its share of the total power. */
+/** What meters show, then every resistor, its values in the direction in which its current runs, and its share of the total power. */
 export function answerRows(worksheet: Worksheet): AnswerRow[] {
   const { analysis, elements } = worksheet
   const total = analysis.supply.power
   const idOf = new Map(elements.flatMap(({ part }, id) => (part === null ? [] : [[part, id] as const])))
-  return analysis.parts.flatMap((part, i): AnswerRow[] => {
+  const nothing = { resistance: null, voltage: null, current: null, power: null, share: null }
+  const meters = analysis.meters.map(({ name, quantity, value }): AnswerRow => {
+    const kind = quantity === 'current' ? 'ammeter' : 'voltmeter'
+    return { name, kind, ...nothing, [quantity]: value }
+  })
+  const resistors = analysis.parts.flatMap((part, i): AnswerRow[] => {
     if (part.kind !== 'resistor') return []
     const id = idOf.get(i)
     // What carries nothing has no direction; its zeros stand in the outcome.
@@ -29,6 +34,22 @@ export function answerRows(worksheet: Worksheet): AnswerRow[] {
       },
     ]
   })
+  return [...meters, ...resistors]
+}
+
+/** The names of branch currents by those of the parts that they flow through; none where branches have none. */
+export function currentsByPart({
+  currents,
+  elements,
+  derivation,
+  network,
+  wiring,
+}: Worksheet): ReadonlyMap<string, string> {
+  if (currents === null) return new Map()
+  const ofParts = elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, `I${currents[id]}`] as const]))
+  const whole =
+    derivation.whole === null ? [] : [[network.parts[wiring.supply].name, `I${currents[derivation.whole]}`] as const]
+  return new Map([...ofParts, ...whole])
 }
 
 /** A quotient without the last digits of a double, so that 12 % is not 12.000000000000001 %. */
@@ -57,11 +78,14 @@ export function percent(share: number | null): string {
 /** The table as text with aligned columns, for a report or a mail. */
 export function answerText(worksheet: Worksheet, figures: Figures): string {
   const show = (value: Amount | null, unit: Unit) => (value ? quantityText(value, unit, figures) : '–')
+  const named = currentsByPart(worksheet)
   const rows = [
     ['part', ...columns.map(({ symbol }) => symbol), 'share of P'],
     ...[...answerRows(worksheet), supplyRow(worksheet.analysis)].map((row) => [
       row.name,
-      ...columns.map(({ key, unit }) => show(row[key], unit)),
+      ...columns.map(({ key, unit }) =>
+        [key === 'current' ? named.get(row.name) : undefined, show(row[key], unit)].filter(Boolean).join(' '),
+      ),
       percent(row.share).replace('\u2009', ' '),
     ]),
   ]

@@ -12,15 +12,20 @@ export function drawOwn(
   figures: Figures,
   form: Form,
 ): Picture {
-  const lines: { amount: Amount }[] = []
+  const lines: { amount: Amount; isOpen: boolean }[] = []
   const found = (list: readonly (Own | null)[]) =>
-    list.map((it) => (it ? lines.push({ amount: { value: it.value } }) - 1 : undefined))
+    list.map((it) => (it ? lines.push({ amount: { value: it.value }, isOpen: false }) - 1 : undefined))
   const [{ wiring, nodes }] = worksheet.stages
   const { resistance, voltage, current, power } = own
   return drawSheet(
     {
       ...worksheet,
-      elements: names.map((name) => ({ name })),
+      elements: names.map((name, id) => ({
+        name,
+        part: reduction.leaves[id] ?? null,
+        made: reduction.steps[id - reduction.leaves.length] ?? null,
+      })),
+      currents: null,
       stages: [{ ...reduction, wiring, nodes, starts: reduction.leaves.map((_, leaf) => leaf), exchange: null }],
       derivation: {
         found: {
@@ -33,6 +38,7 @@ export function drawOwn(
         lines,
         enters: [],
         outwardPath: [],
+        readings: [],
       },
       shown: lines.map((_, id) => id),
     },

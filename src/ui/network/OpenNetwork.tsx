@@ -13,6 +13,7 @@ import {
 } from 'react'
 import { useStore } from 'zustand'
 import { schoolChoices, type School, type WorksheetChoices } from '@/core/network'
+import type { Pace } from '@/core/worksheet'
 import { api, type SavedNetwork } from '../api'
 import { SettingsContext, useSettings } from '../settings'
 import type { Settings } from '../settingsCookie'
@@ -28,7 +29,8 @@ export type Mode = 'worked' | 'step' | 'try'
 
 export interface Walk {
   readonly mode: Mode
-  /** How many things are shown, one reveal at a time. */
+  /** How much comes with one reveal, and how many are shown. */
+  readonly pace: Pace
   readonly shown: number
 }
 
@@ -65,7 +67,7 @@ export function OpenNetwork({
   const choices = document.worksheet
   const settings = useMemo(() => ({ ...liked, ...schoolOf(choices) }), [liked, choices])
   const worked = useWorksheet(document, settings)
-  const [walk, putWalk] = useState<Walk>({ mode: 'worked', shown: 0 })
+  const [walk, putWalk] = useState<Walk>({ mode: 'worked', pace: 'line', shown: 0 })
   const keeping = useRef<KeptNetwork | null>(null)
   useEffect(() => {
     const { id, version, document: content } = record

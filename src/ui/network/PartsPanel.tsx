@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { Plus, Trash2 } from 'lucide-react'
 import { memo, useMemo, useState, type ClipboardEvent } from 'react'
 import { useStore } from 'zustand'
-import type { PartDocument, Problem } from '@/core/network'
+import { kinds, type PartDocument, type Problem } from '@/core/network'
 import { inFormat, shownText } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
@@ -10,7 +10,6 @@ import { addPart, changeField, isTable, removePart, valueOf, type Field } from '
 import { useOpenNetwork } from './OpenNetwork'
 import type { WorkStore } from './store'
 
-const kinds = ['resistor', 'wire', 'source', 'terminals'] as const
 /** Rows shown at once; a longer list opens in pieces. */
 const piece = 100
 const groupSize = 10
@@ -188,15 +187,15 @@ const Row = memo(function Row({ store, part, index, problems, known, ...nodes }:
               {kinds.map((kind) => (
                 <option key={kind}>{kind}</option>
               ))}
-              {!kinds.includes(part.kind as (typeof kinds)[number]) && <option>{part.kind}</option>}
+              {!kinds.includes(part.kind) && <option>{part.kind}</option>}
             </select>
           ) : (
             <Cell
               name={`${field} of ${part.name || `row ${index + 1}`}`}
               text={field === 'value' ? valueOf(part) : part[field]}
               problem={problemAt(field)}
-              disabled={field === 'value' && (part.kind === 'wire' || part.kind === 'terminals')}
-              placeholder={field === 'value' ? known : undefined}
+              disabled={field === 'value' && part.kind !== 'resistor' && part.kind !== 'source'}
+              placeholder={field !== 'value' ? undefined : part.kind === 'resistor' ? 'no value yet' : known}
               {...badgeAt(field)}
               onChange={(text) => edit(field, text)}
               onLeave={() => {

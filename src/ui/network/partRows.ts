@@ -23,17 +23,20 @@ export function changeField(document: NetworkDocument, index: number, field: Fie
 
 function withField(part: PartDocument, field: Field, text: string): PartDocument {
   if (field !== 'value') return { ...part, [field]: text }
-  if (part.kind === 'resistor') return { ...part, resistance: text }
+  if (part.kind === 'resistor') {
+    const { resistance: _before, ...bare } = part
+    return text === '' ? bare : { ...part, resistance: text }
+  }
   if (part.kind !== 'source') return part
   const { voltage: _before, ...bare } = part
   return text === '' ? bare : { ...part, voltage: text }
 }
 
-/** The document with one more resistor, its ends still to be given. */
+/** The document with one more resistor, its ends and its value still to be given. */
 export function addPart(document: NetworkDocument): NetworkDocument {
   return {
     ...document,
-    parts: [...document.parts, { name: freeName(document, 'R'), kind: 'resistor', from: '', to: '', resistance: '' }],
+    parts: [...document.parts, { name: freeName(document, 'R'), kind: 'resistor', from: '', to: '' }],
   }
 }
 

@@ -103,7 +103,13 @@ function partOf(cell: (field: Column) => string, freeName: (letter: string) => s
   if (kind === 'source') return { ...part, kind, ...(value && { voltage: value }) }
   if (kind !== 'resistor') return { ...part, kind }
   const [tolerance, rating] = [cell('tolerance'), cell('rating')]
-  return { ...part, kind, resistance: value, ...(tolerance && { tolerance }), ...(rating && { rating }) }
+  return {
+    ...part,
+    kind,
+    ...(value && { resistance: value }),
+    ...(tolerance && { tolerance }),
+    ...(rating && { rating }),
+  }
 }
 
 /** Why a row cannot be a part; null if it can. */
@@ -120,6 +126,11 @@ function problemOf({ name, kind, from, to, resistance, voltage }: PartDocument):
 function guessKind(name: string, value: string): string {
   const read = readQuantity(value, null)
   if (read.ok && read.unit === 'V') return 'source'
-  if (value === '') return /^T/i.test(name) ? 'terminals' : 'wire'
-  return 'resistor'
+  if (value !== '') return 'resistor'
+  // Without a value the name tells: R1 has none yet, A1 and V1 are meters.
+  return (
+    ({ T: 'terminals', R: 'resistor', A: 'ammeter', V: 'voltmeter' } as Record<string, string>)[
+      (/^[tT]|^[RAV](?=\d)/.exec(name)?.[0] ?? '').toUpperCase()
+    ] ?? 'wire'
+  )
 }

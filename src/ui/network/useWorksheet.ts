@@ -55,13 +55,15 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
     () => readNetwork({ format: 'nodrel-network', version: 1, title, notes, parts, known, reference, sketch }),
     [title, notes, parts, known, reference, sketch],
   )
-  const { ways, asked, exchanges } = ofItsOwn ?? {}
-  const { order, begin, names, parallel, expand, rest, power, carry, letter, outward, beyond } = settings
-  const figures = carry === 'paper' ? settings.figures : undefined
+  const { ways, asked, exchanges, currentNames } = ofItsOwn ?? {}
+  const { order, begin, names, parallel, expand, divider, rest, power, depth, branches } = settings
+  const { carry, letter, outward, beyond } = settings
+  // Rounding on paper, and prefixes that are worked, depend on the figures.
+  const figures = carry === 'paper' || depth === 'written' ? settings.figures : undefined
   const choices = useMemo(
     () => ({
-      ...{ order, begin, names, parallel, expand, rest, power, carry, letter, outward, beyond },
-      ...{ figures, ways, asked, exchanges },
+      ...{ order, begin, names, parallel, expand, divider, rest, power, depth, branches },
+      ...{ carry, letter, outward, beyond, figures, ways, asked, exchanges, currentNames },
     }),
     [
       order,
@@ -69,8 +71,11 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
       names,
       parallel,
       expand,
+      divider,
       rest,
       power,
+      depth,
+      branches,
       carry,
       letter,
       outward,
@@ -79,6 +84,7 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
       ways,
       asked,
       exchanges,
+      currentNames,
     ],
   )
   const network = read.ok ? read.network : null

@@ -60,7 +60,7 @@ function inPlace(document: NetworkDocument, resistors: readonly number[], tree: 
   resistorsOf(tree).forEach(({ name, typed }, i) => {
     const part = parts[resistors[i]] as ResistorDocument
     renamed.set(part.name, name ?? part.name)
-    parts[resistors[i]] = { ...part, name: name ?? part.name, resistance: typed }
+    parts[resistors[i]] = withValue({ ...part, name: name ?? part.name }, typed)
   })
   const { known } = document
   return { ...document, parts, ...(known && { known: { ...known, part: renamed.get(known.part) ?? known.part } }) }
@@ -87,7 +87,7 @@ function rebuilt(document: NetworkDocument, tree: FormulaTree): AppliedFormula {
     const { tree: here, from, to } = it
     if (here.kind === 'resistor') {
       const name = here.name ?? nextName()
-      placed.push({ part: { ...before.get(name), name, kind: 'resistor', resistance: here.typed }, from, to })
+      placed.push({ part: withValue({ ...before.get(name), name, kind: 'resistor' }, here.typed), from, to })
       continue
     }
     let at = from
@@ -110,6 +110,14 @@ function rebuilt(document: NetworkDocument, tree: FormulaTree): AppliedFormula {
   const gone = document.parts.map(({ name }) => name).filter((name) => !there.has(name))
   const { sketch: _sketch, reference: _reference, ...rest } = document
   return { ok: true, document: { ...rest, parts }, gone, rebuilt: true }
+}
+
+/** A resistor with a value, or with none yet. */
+function withValue<P extends Unplaced<ResistorDocument>>(
+  { resistance: _before, ...part }: P,
+  typed: string | undefined,
+) {
+  return typed === undefined ? part : { ...part, resistance: typed }
 }
 
 /** The names that points are given, by their number from 0: A … Z, P27, P28 …. */

@@ -36,7 +36,7 @@ test.each([
   ['()', 1, 'missing before )'],
   ['1 (2)', 2, 'operator is missing'],
   ['10 20', 3, 'operator is missing'],
-  ['R1', 0, 'R1 needs a value'],
+  ['S1', 0, 'S1 needs a value'],
   ['R1 -5', 3, 'negative'],
   ['5 V', 0, 'wrong unit'],
   ['R1 5 + R1 6', 7, 'twice'],

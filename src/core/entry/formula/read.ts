@@ -22,7 +22,7 @@ interface Lexeme {
 }
 
 /**
- * Reads `1.5 + (10 + 20) // 15 + 1`, with or without names (`R1 1.5`). `//`, `||` and `∥` mean parallel and bind
+ * Reads `1.5 + (10 + 20) // 15 + 1`, with or without names (`R1 1.5`); `R1` alone has no value yet. `//`, `||` and `∥` mean parallel and bind
  * tighter than `+`, series. No recursion: brackets may nest as deep as they like.
  */
 export function readFormula(text: string): ReadFormula {
@@ -109,6 +109,8 @@ function readResistor({ text, at }: Lexeme): ReadFormula {
   }
   const [, name, value] = /^(\S+?)(?:\s*[=:]\s*|\s+)(.+)$/u.exec(typed) ?? []
   if (name === undefined) {
+    if (/^R[^+()]*$/.test(typed) && isName(typed))
+      return { ok: true, tree: { kind: 'resistor', name: typed, typed: undefined } }
     const looksLikeName = isName(typed) && !/^[\d.]/.test(typed)
     return problem(
       typed,

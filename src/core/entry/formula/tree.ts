@@ -1,6 +1,6 @@
-/** A formula as a tree: resistors in groups; no group holds one of its own kind. */
+/** A formula as a tree: resistors in groups; no group holds one of its own kind. A resistor may have no value yet. */
 export type FormulaTree =
-  | { readonly kind: 'resistor'; readonly name: string | null; readonly typed: string }
+  | { readonly kind: 'resistor'; readonly name: string | null; readonly typed: string | undefined }
   | { readonly kind: 'series' | 'parallel'; readonly members: readonly FormulaTree[] }
 
 /** The resistors of a tree from left to right. */

@@ -36,12 +36,15 @@ describe('what is typed decides', () => {
     ['12V', { kind: 'source', voltage: '12V' }],
     ['?V', { kind: 'source' }],
     ['?', { kind: 'terminals' }],
+    ['R', { kind: 'resistor' }],
+    ['a', { kind: 'ammeter' }],
+    ['V', { kind: 'voltmeter' }],
   ])('%j', (text, meaning) => expect(readStroke(text)).toEqual({ ok: true, ...meaning }))
   test.each(['4k7x', '-5', '2A', '1 V V', '1,500'])('%j is refused with what would be accepted', (text) => {
     expect(readStroke(text)).toMatchObject({ ok: false, message: expect.stringContaining('4k7 for a resistor') })
   })
   test('the text of a part makes the same part again', () => {
-    for (const text of ['', '4k7', '0', '12V', '?V', '?']) {
+    for (const text of ['', '4k7', '0', '12V', '?V', '?', 'R', 'A', 'V']) {
       const meaning = readStroke(text)
       if (!meaning.ok) throw new Error(text)
       expect(strokeText({ name: 'X', from: 'A', to: 'B', ...meaning })).toBe(text)

@@ -9,14 +9,22 @@ import type { Stroke } from './peg'
 
 /** What a text makes of a stroke. */
 export type StrokeMeaning =
-  | { readonly ok: true; readonly kind: 'wire' | 'terminals' }
-  | { readonly ok: true; readonly kind: 'resistor'; readonly resistance: string }
+  | { readonly ok: true; readonly kind: 'wire' | 'terminals' | 'ammeter' | 'voltmeter' }
+  | { readonly ok: true; readonly kind: 'resistor'; readonly resistance?: string }
   | { readonly ok: true; readonly kind: 'source'; readonly voltage?: string }
   /** Why it makes no sense, and what would. */
   | { readonly ok: false; readonly message: string }
 
-const accepted = '4k7 for a resistor, 12V for a source, 0 for a placeholder, ? for terminals, nothing for a wire'
-const letters = { resistor: 'R', source: 'E', wire: 'W', terminals: 'T' } as const
+const accepted =
+  '4k7 for a resistor, R for one without a value yet, 12V for a source, A or V for a meter, 0 for a placeholder, ? for terminals, nothing for a wire'
+const letters = { resistor: 'R', source: 'E', wire: 'W', terminals: 'T', ammeter: 'A', voltmeter: 'V' } as const
+
+/** What a letter alone makes of a stroke. */
+const byLetter: Readonly<Record<string, 'resistor' | 'ammeter' | 'voltmeter' | undefined>> = {
+  R: 'resistor',
+  A: 'ammeter',
+  V: 'voltmeter',
+}
 
 /** The letter that names of a kind of part begin with. */
 export function initialOf(kind: string): string {
@@ -25,13 +33,16 @@ export function initialOf(kind: string): string {
 
 /**
  * Reads what was typed at a stroke: nothing is a wire, a resistance a resistor (`0` a placeholder), a voltage a source,
- * `?V` a source whose voltage is the question, `?` the terminals.
+ * `?V` a source whose voltage is the question, `?` the terminals; `R` a resistor without a value yet, `A` an ammeter, `V` a
+ * voltmeter.
  */
 export function readStroke(text: string): StrokeMeaning {
   const typed = text.trim()
   if (typed === '') return { ok: true, kind: 'wire' }
   if (typed === '?') return { ok: true, kind: 'terminals' }
   if (/^\?\s*V$/i.test(typed)) return { ok: true, kind: 'source' }
+  const alone = byLetter[typed.toUpperCase()]
+  if (alone) return { ok: true, kind: alone }
   const read = readQuantity(typed, null)
   if (!read.ok) return { ok: false, message: `${quantityProblem(read.problem, typed, 'Ω').split(';')[0]}; ${accepted}` }
   if (read.unit === 'V') return { ok: true, kind: 'source', voltage: inFormat(typed) }
@@ -54,7 +65,8 @@ export function strokeText(part: PartDocument): string {
     if (part.voltage === undefined || part.voltage === null) return '?V'
     return withUnit(part.voltage, 'V')
   }
-  return part.kind === 'resistor' ? String(part.resistance ?? '') : ''
+  if (part.kind === 'resistor') return String(part.resistance ?? 'R')
+  return part.kind === 'ammeter' ? 'A' : part.kind === 'voltmeter' ? 'V' : ''
 }
 
 /**
@@ -151,7 +163,7 @@ export function changePart(
     known !== undefined &&
     !(meaning.kind === 'source' && meaning.voltage !== undefined) &&
     meaning.kind !== 'terminals' &&
-    !(known.part === name && meaning.kind === 'wire')
+    !(known.part === name && meaning.kind !== 'resistor' && meaning.kind !== 'source')
   const parts = document.parts.map((part) => (part === before ? { ...bare, ...value } : part))
   const changed = keepsKnown ? { ...document, parts } : { ...rest, parts }
   const [old, now] = [initialOf(before.kind), initialOf(meaning.kind)]

@@ -46,11 +46,14 @@ export function hintFor(worksheet: Worksheet, position: Position, strength: Stre
       ])
     }
     const inside = sheet.elements.filter(({ id }) => group.members.includes(id))
+    const isOpen = group.members.some((id) => own.resistance[id] === null)
     const value = quantityText({ value: equivalentOf(group.kind, group.members.map(R)) }, 'Ω')
     return hint(strength > 1 ? group.members : [], [
       remark('hint-look-between', { nodes: nodesOf(inside) }),
       remark(`hint-step-${group.kind}`, { members: named(group.members) }),
-      remark('hint-combine', { members: named(group.members), value }),
+      isOpen
+        ? remark('hint-combine-open', { members: named(group.members) })
+        : remark('hint-combine', { members: named(group.members), value }),
     ])
   }
   if (!worksheet.analysis.supply.current) return null

@@ -17,11 +17,15 @@ export type Say = (
   element?: number,
 ) => Judgement
 
-/** Judges a group that was chosen and named, and combines it if it is one. */
+/**
+ * Judges a group that was chosen and named, and combines it if it is one.
+ *
+ * @param answer its equivalent; null where that cannot be known, since a resistor in it has no value yet
+ */
 export function judgeCombination(
   attempt: AttemptState,
   move: Extract<Move, { do: 'combine' }>,
-  answer: Answer,
+  answer: Answer | null,
   say: Say,
 ): Judgement {
   const { sheet, worksheet, own } = attempt
@@ -53,6 +57,8 @@ export function judgeCombination(
     attempt.truth[quantity].push(truthOf(attempt, quantity, move.kind, members))
   }
   giveSupply(attempt)
+  // Without all their values the step is practised in letters.
+  if (answer === null) return say('right', [], [remark('right-step')], id)
   const { verdict: said, slips } = judgeNumber(attempt, 'resistance', id, answer, before)
   own.resistance[id] = { typed: move.answer, value: answer.value, verdict: said }
   return say(said, slips, reasonsFor(said, slips), id)
@@ -82,7 +88,7 @@ function truthOf(
 ): number | null {
   const values = members.map((member) => truth[quantity][member])
   const all = values.flatMap((value) => value ?? [])
-  if (quantity === 'resistance') return equivalentOf(kind, all)
+  if (quantity === 'resistance') return all.length === values.length ? equivalentOf(kind, all) : null
   const shared = quantity === (kind === 'series' ? 'current' : 'voltage')
   if (shared) return values[0]
   return all.length === values.length ? all.reduce((a, b) => a + b, 0) : null

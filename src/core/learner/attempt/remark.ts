@@ -4,6 +4,7 @@ import type { Sentence } from '../../worksheet'
 const remarks = {
   right: 'right',
   'right-rounded': 'right within rounding',
+  'right-step': 'right: they can be combined',
   'right-follows': 'right on your own earlier value, which is still to be mended',
   'right-carried-series': 'one current in series: it carries over to every member',
   'right-carried-parallel': 'one voltage in parallel: it carries over to every member',
@@ -24,6 +25,7 @@ const remarks = {
   'hint-step-series': '{members} are in series: one path, so their resistances add',
   'hint-step-parallel': '{members} are in parallel: both ends on the same two nodes, so their reciprocals add',
   'hint-combine': 'combine {members}: {value}',
+  'hint-combine-open': 'combine {members}',
   'hint-look-nodes': 'look at nodes {nodes}: how many parts meet at each?',
   'hint-no-group': 'no two are in series or in parallel any more',
   'hint-say-stop': 'say that reduction stops, at {members}',

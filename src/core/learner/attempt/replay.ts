@@ -111,8 +111,9 @@ function make(attempt: AttemptState, move: Move): Judgement | null {
     case 'combine': {
       const members = [...new Set(move.members)]
       if (members.length < 2 || !members.every((id) => sheet.elements.some((element) => element.id === id))) return null
-      const answer = readAnswer(move.answer)
-      if (!answer) return null
+      const isOpen = members.some((id) => attempt.truth.resistance[id] === null)
+      const answer = isOpen ? null : readAnswer(move.answer)
+      if (!isOpen && !answer) return null
       return judgeCombination(attempt, { ...move, members }, answer, say)
     }
   }

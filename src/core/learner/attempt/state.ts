@@ -43,7 +43,7 @@ export function newAttempt(worksheet: Worksheet): AttemptState {
       power: list('power'),
     },
     own: {
-      resistance: list('resistance').map((value) => ({ typed: '', value: value ?? 0, verdict: 'given' })),
+      resistance: list('resistance').map((value) => (value === null ? null : { typed: '', value, verdict: 'given' })),
       voltage: none(),
       current: none(),
       power: none(),

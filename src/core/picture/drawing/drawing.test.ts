@@ -132,6 +132,71 @@ test('parts that carry nothing are set aside on sheet 0 alone', () => {
   expect(drawSheet(worksheet, 1, 'expand', 4).aside).toEqual([])
 })
 
+describe('meters in the picture', () => {
+  const metered = ['E1 A D 12', 'R1 A B 1.5', 'A1 B b', 'R2 b M 10', 'R3 M C 20', 'R4 B C 15', 'A2 C c', 'R5 c D 1']
+  const shown = (texts: readonly string[], steps: number, side: Side = 'expand') => {
+    const { parts, aside } = drawSheet(sheet(network(texts), { asked: [] }), steps, side, 4)
+    return [...parts, ...aside].flatMap(({ symbol, label: { name, lines } }) =>
+      symbol === 'resistor' ? [] : [[name, ...lines].join(' ').replace('\u2009', ' ')],
+    )
+  }
+  test('an ammeter stands in its path, a voltmeter beside what it lies across', () => {
+    const picture = drawSheet(sheet(network([...metered, 'V1 M C']), { asked: [] }), 0, 'reduce', 4)
+    const at = (name: string) => picture.parts.find(({ label }) => label.name === name) as PlacedPart
+    const inOrder = (...names: string[]) =>
+      names.slice(1).every((name, i) => at(names[i]).right < at(name).left && at(names[i]).y === at(name).y)
+    expect([inOrder('A1', 'R2'), inOrder('R1', 'R4', 'A2', 'R5'), at('R2').right < at('R3').left]).toEqual([
+      true,
+      false,
+      true,
+    ])
+    expect(at('V1').y).toBeGreaterThan(at('R3').y)
+    expect(at('A1')).toMatchObject({ symbol: 'ammeter', label: { lines: [], voltage: 1 } })
+    // Both sides of a meter are one node, and say so.
+    expect(picture.nodes.filter(({ node }) => node === 1)).toHaveLength(2)
+  })
+  test('each sheet has the meters that still part something', () => {
+    expect(shown(metered, 0).sort()).toEqual(['A1 320 mA', 'A2 960 mA'])
+    expect(shown(metered, 1).sort()).toEqual(['A1 320 mA', 'A2 960 mA'])
+    // R2 + R3 is combined with R4, over both sides of A1.
+    expect(shown(metered, 2)).toEqual(['A2 960 mA'])
+    expect(shown(metered, 3)).toEqual([])
+    expect(shown([...metered, 'V1 D M'], 0).sort()).toEqual(['A1 320 mA', 'A2 960 mA', 'V1 −7.36 V'])
+  })
+  test('one without a place stands aside, between its nodes', () => {
+    const bridged = ['E1 A Z 12', 'R1 A B 1', 'R2 B Z 2', 'R3 A C 3', 'R4 C Z 4', 'V1 B C', 'A1 B X']
+    const { aside, parts } = drawSheet(sheet(network(bridged), { asked: [] }), 0, 'expand', 4)
+    expect(parts).toHaveLength(4)
+    expect(aside.map(({ label: { name, lines } }) => [name, ...lines].join(' '))).toEqual([
+      'V1 1.143\u2009V',
+      'A1 0\u2009A',
+    ])
+  })
+  test('all are there and nothing overlaps in random networks, on any sheet', () => {
+    for (let seed = 0; seed < 60; seed++) {
+      const of = networkOf(randomNetwork(seed, 1 + (seed % 12), { meters: true, clutter: seed % 2 === 1 }))
+      const worksheet = sheet(of, { asked: [], branches: seed % 3 === 0 ? 'yes' : 'no' })
+      for (let steps = 0; steps <= worksheet.reduction.steps.length; steps++)
+        for (const side of ['reduce', 'expand'] as const)
+          expect([seed, steps, side, ...clashes(drawSheet(worksheet, steps, side, 4))]).toEqual([seed, steps, side])
+      const { parts, aside } = drawSheet(worksheet, 0, 'reduce', 4)
+      const names = [...parts, ...aside].filter(({ symbol }) => symbol !== 'resistor').map(({ label }) => label.name)
+      const all = of.parts.filter(({ kind }) => kind === 'ammeter' || kind === 'voltmeter').map(({ name }) => name)
+      expect([seed, ...names.sort()]).toEqual([seed, ...all.sort()])
+    }
+  })
+})
+
+test('a branch current keeps its name and its arrow on every sheet, before there are values too', () => {
+  const worksheet = sheet(network(worked.map((text) => text.replace(/^R4.*/, 'R4 B C'))), { branches: 'yes' })
+  const flows = (steps: number, side: Side) =>
+    drawSheet(worksheet, steps, side, 4).parts.map(({ label: { name, lines, current } }) =>
+      [name, lines[lines.length - 1], current].join(' '),
+    )
+  expect(flows(0, 'reduce').sort()).toEqual(['R1 I0 1', 'R2 I1 1', 'R3 I1 1', 'R4 I2 1', 'R5 I0 1'])
+  expect(flows(2, 'expand').sort()).toEqual(['(R2+3)‖4 I0 1', 'R1 I0 1', 'R5 I0 1'])
+})
+
 test('a network that carries nothing still has its two ends', () => {
   const picture = drawSheet(sheet(network(['E1 A B 5'])), 0, 'reduce', 4)
   expect(picture.parts).toEqual([])
@@ -140,7 +205,7 @@ test('a network that carries nothing still has its two ends', () => {
 
 test('a closed loop brings both ends to the source at the left, and nothing overlaps', () => {
   const loop = drawSheet(sheet(network(worked)), 0, 'expand', 4, 'loop')
-  expect(loop.source?.label).toEqual({ name: 'E1', lines: ['12\u2009V', '960\u2009mA'] })
+  expect(loop.source?.label).toMatchObject({ name: 'E1', lines: ['12\u2009V', '960\u2009mA'] })
   const [leftmost] = [...loop.parts].sort((a, b) => a.left - b.left)
   expect(loop.source?.x).toBeLessThan(leftmost.left)
   expect(loop.start.x).toBe(loop.finish.x)

@@ -8,6 +8,8 @@ export {
   measures,
   type Box,
   type Label,
+  type LineTone,
+  type PartSymbol,
   type Picture,
   type Coordinates,
   type PlacedPart,

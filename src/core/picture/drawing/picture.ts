@@ -13,15 +13,24 @@ export interface Box extends Coordinates {
 export interface Label {
   readonly name: string
   readonly lines: readonly string[]
+  /** What each line is, where it is not a resistance. */
+  readonly tones?: readonly (LineTone | null)[]
   /** Where voltage and current are written: 1 as drawn, from left to right, −1 against it; absent where none is shown. */
   readonly voltage?: 1 | -1
   readonly current?: 1 | -1
 }
 
+/** A line that says a voltage or a current. */
+export type LineTone = 'voltage' | 'current'
+
+/** What is drawn for a part: a resistor, or a meter. */
+export type PartSymbol = 'resistor' | 'ammeter' | 'voltmeter'
+
 /** A part lying on a line from left to right: symbol between `left` and `right`, labels centred. */
 export interface PlacedPart {
   /** Element id; for a part set aside, its position in the list of those. */
   readonly id: number
+  readonly symbol: PartSymbol
   readonly label: Label
   readonly left: number
   readonly right: number

@@ -1,19 +1,34 @@
-import { measures as m, type Label, type PlacedLine, type PlacedNode, type PlacedPart } from './picture'
+import {
+  measures as m,
+  type Label,
+  type PartSymbol,
+  type PlacedLine,
+  type PlacedNode,
+  type PlacedPart,
+} from './picture'
 import { roomOfPart } from './room'
 
-/** A part that carries nothing: its label and the node indices of its ends. */
+/** A part that carries nothing, or a meter without a place: its label and the node indices of its ends. */
 export interface Aside {
+  readonly symbol?: PartSymbol
   readonly label: Label
   readonly from: number
   readonly to: number
 }
 
 /** A part with its symbol's middle at (centre, y). */
-export function placePart(id: number, label: Label, centre: number, y: number): PlacedPart {
+export function placePart(
+  id: number,
+  label: Label,
+  centre: number,
+  y: number,
+  symbol: PartSymbol = 'resistor',
+): PlacedPart {
   const { width, above, below } = roomOfPart(label)
   const text = width - 2 * m.lead
   return {
     id,
+    symbol,
     label,
     left: centre - m.symbol / 2,
     right: centre + m.symbol / 2,
@@ -34,15 +49,18 @@ export function placeAside(
   let x: number = m.margin
   let y = height
   let right = width
-  aside.forEach(({ label, from, to }, i) => {
+  let high = 0
+  aside.forEach(({ symbol, label, from, to }, i) => {
     const room = roomOfPart(label)
     const wide = room.width + 4 * m.node
     if (x > m.margin && x + wide + m.margin > width) {
       x = m.margin
-      y += room.above + room.below + m.row
+      y += high + m.row
+      high = 0
     }
+    high = Math.max(high, room.above + room.below)
     const level = y + room.above
-    const part = placePart(i, label, x + wide / 2, level)
+    const part = placePart(i, label, x + wide / 2, level, symbol)
     parts.push(part)
     const [left, end] = [x + m.node, x + wide - m.node]
     lines.push(
@@ -65,7 +83,5 @@ export function placeAside(
     x += wide + m.gap
     right = Math.max(right, x)
   })
-  const last = aside[aside.length - 1]
-  const rowHeight = last ? roomOfPart(last.label).above + roomOfPart(last.label).below + m.margin : 0
-  return { parts, width: right, height: y + rowHeight }
+  return { parts, width: right, height: y + (aside.length > 0 ? high + m.margin : 0) }
 }

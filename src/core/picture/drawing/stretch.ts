@@ -4,6 +4,7 @@ import { closeLoop, type ClosingSupply } from './loop'
 import {
   measures as m,
   type Label,
+  type PartSymbol,
   type Picture,
   type Coordinates,
   type PlacedLine,
@@ -25,7 +26,7 @@ import { between, roomsOf, rowLevels, type Room } from './room'
 export function stretch(
   sheet: Sheet,
   rank: readonly number[],
-  label: (id: number) => Label,
+  label: (id: number) => Label & { readonly symbol?: PartSymbol },
   aside: readonly Aside[] = [],
   closedBy: ClosingSupply | null = null,
 ): Picture {
@@ -120,7 +121,8 @@ export function stretch(
       const { width: wide } = room[element]
       const [from, to] = [tree.from[element], tree.to[element]]
       if (element < tree.leaves) {
-        const part = placePart(elements[element].id, labels[element], x + wide / 2, y)
+        const { symbol, ...words } = labels[element]
+        const part = placePart(elements[element].id, words, x + wide / 2, y, symbol)
         parts.push(part)
         lines.push(
           {

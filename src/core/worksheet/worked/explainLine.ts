@@ -211,9 +211,11 @@ function wordingFor(wordings: Readonly<Partial<Record<Quantity, string>>>, quant
   return (quantity === 'potential' ? undefined : wordings[quantity]) ?? Object.values(wordings)[0]
 }
 
+/** Whose value: that of an element, a node, or a reading. */
 type Valued = Pick<Line, 'quantity' | 'of'>
 
-function nameOf({ elements, nodeLabels, network, wiring }: Worksheet, { quantity, of }: Valued): string {
+/** What a value is of, by name: an element, a node, the supply, a meter. */
+export function nameOf({ elements, nodeLabels, network, wiring }: Worksheet, { quantity, of }: Valued): string {
   if (quantity === 'potential') return nodeLabels[of]
   return elements[of]?.name ?? network.parts[readingPart(elements.length, of) ?? wiring.supply].name
 }

@@ -13,6 +13,8 @@ export {
   type Worksheet,
   type WorksheetOptions,
 } from './worksheet'
+export { currentKeys } from './branchCurrents'
+export { nameOf } from './explainLine'
 export { explainInLetters, explainLine, explainOutward, type Found, type LineExplanation } from './explainLine'
 export {
   exchangesAt,
