@@ -66,7 +66,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('axe finds nothing on how it is worked, on trying with a slip and a hint, on stepping', async ({ page }) => {
       await openNetwork(page, 'Dew strip, short')
       await page.keyboard.press('h')
-      await expect(page.getByLabel('parallel by')).toBeVisible()
+      await expect(page.locator('[data-school-choice=parallel] [data-example]').first()).toBeVisible()
       await expectNoFaults(page, '[data-school]')
       await page.keyboard.press('t')
       const part = (name: string) =>

@@ -156,6 +156,15 @@ test('pointing at parts tells series, parallel or neither, and why', async ({ pa
   await expect(verdict).toHaveText('parallel')
 })
 
+test('pointing at two that meet only after several steps says all of them', async ({ page }) => {
+  await newNetwork(page, 'Not yet', 'R1 1 + R2 2 // (R3 3 + R4 4 // (R5 5 + R6 6))')
+  await partOn(page, 0, 'reduce', 'R2').click()
+  await partOn(page, 0, 'reduce', 'R3').click()
+  await expect(page.getByRole('status').filter({ has: page.locator('[data-verdict]') })).toContainText(
+    'first combine (1) R5 and R6 in series, then (2) R4 and (1) in parallel, then R3 and (2) in series',
+  )
+})
+
 test('pointing at a value shows its exact fraction, the other ways, and its check', async ({ page }) => {
   await openNetwork(page, 'Dew strip, short')
   await half(page, 0, 'expand')

@@ -30,6 +30,15 @@ export const attempts = sqliteTable('attempts', {
   updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
 })
 
+/** Whole ways of doing worksheets, each under a name of its own. */
+export const ways = sqliteTable('ways', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  /** The choices as JSON. */
+  choices: text('choices').notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+})
+
 /** What the logbook shows of a network, worked out once for each version and way of drawing: see `core/card`. */
 export const cards = sqliteTable(
   'cards',

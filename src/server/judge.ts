@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { readMoves } from '@/core/learner'
-import { readJson, readNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import { readJson, readNetwork, readWay, type NetworkDocument, type Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/row'
 
 /** What a request's body is judged as. */
@@ -11,6 +11,8 @@ export interface Judged {
   readonly save: Columns & { readonly version: number }
   /** What a learner did: `{ version, of, moves }`; the moves as JSON text, answers as they were typed. */
   readonly attempt: { readonly version: number; readonly of: string; readonly moves: string }
+  /** A named way, `{ way, replace }`; the choices as JSON text. */
+  readonly way: { readonly name: string; readonly choices: string; readonly replace: boolean }
 }
 
 export type Verdict<K extends keyof Judged> =
@@ -34,6 +36,12 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
   const body = json.value
   if (!isObject(body)) return fail('request', 'the body must be a JSON object')
   if (kind === 'create') return passDoor('document' in body ? body.document : body, {})
+  if (kind === 'way') {
+    const read = readWay(body.way)
+    if (!read.ok) return { ok: false, problems: read.problems.map((message) => problem('way', message)) }
+    const { name, choices } = read.way
+    return { ok: true, value: { name, choices: JSON.stringify(choices), replace: body.replace === true } }
+  }
   const envelope = kind === 'save' ? saveShape : attemptShape
   try {
     // Only the envelope: what is in it has its own door.

@@ -7,7 +7,7 @@ import type { ReactNode } from 'react'
  * @param As `tspan` within a drawing
  */
 export function barred(text: string, As: 'span' | 'tspan' = 'span'): ReactNode {
-  const [before, period, after] = text.split(/\((\d+)\)/)
+  const [before, period, after] = text.split(/(?<=[.\d])\((\d+)\)/)
   if (period === undefined) return text
   const bracket = (sign: string) => (
     <As className="text-[0px]" fontSize={As === 'tspan' ? 0 : undefined}>
@@ -15,7 +15,7 @@ export function barred(text: string, As: 'span' | 'tspan' = 'span'): ReactNode {
     </As>
   )
   return (
-    <>
+    <As>
       {before}
       {bracket('(')}
       <As className="overline" textDecoration={As === 'tspan' ? 'overline' : undefined}>
@@ -23,6 +23,6 @@ export function barred(text: string, As: 'span' | 'tspan' = 'span'): ReactNode {
       </As>
       {bracket(')')}
       {barred(after, As)}
-    </>
+    </As>
   )
 }

@@ -81,7 +81,7 @@ function subscript(letter: string, name: string): string {
 
 /** Digits that repeat, under a bar. */
 function overlined(period: string): ReactNode {
-  return element('mover', {}, element('mn', {}, period), element('mo', { stretchy: 'true' }, '‾'))
+  return element('mn', { className: 'overline' }, period)
 }
 
 /** An amount with its unit; where it is no plain decimal, as it is written by hand. */

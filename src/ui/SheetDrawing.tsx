@@ -264,7 +264,7 @@ const Part = memo(function Part({
         {...(choose && {
           role: 'button',
           'aria-pressed': chosen,
-          'aria-label': `${label.name}, ${said}`,
+          'aria-label': [label.name, said].filter(Boolean).join(', '),
           onClick: choose,
           onKeyDown: byKey(choose),
           ...reach('part'),
@@ -285,7 +285,7 @@ const Part = memo(function Part({
       {onValue ? (
         <g
           role="button"
-          aria-label={`${label.name}: ${said}. Other ways`}
+          aria-label={`${[label.name, said].filter(Boolean).join(': ')}. Other ways`}
           onClick={(event) => onValue(id, event.currentTarget)}
           onKeyDown={byKey((element) => onValue(id, element))}
           {...reach('value')}

@@ -1,6 +1,6 @@
 import type { Card, Form } from '@/core/picture'
 import type { Move } from '@/core/learner'
-import type { NetworkDocument, Problem } from '@/core/network'
+import type { NetworkDocument, Problem, Way } from '@/core/network'
 import type { Naming } from '@/core/structure'
 
 /** A saved network as the server gives it. Times are ISO 8601 texts. */
@@ -60,6 +60,9 @@ export interface Bin {
   }[]
 }
 
+/** A named way as the server keeps it. */
+export type SavedWay = Pick<Way, 'name' | 'choices'> & { readonly id: string }
+
 /** How long an answer is waited for, in milliseconds. */
 const longest = 30_000
 /** The longest body that browsers send to its end when the page goes, in characters. */
@@ -114,6 +117,9 @@ export const api = {
   attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/networks/${id}/attempt`),
   saveAttempt: (id: string, attempt: SavedAttempt, leaving?: boolean) =>
     ask<{ version: number }, SavedAttempt>('PUT', `/networks/${id}/attempt`, attempt, leaving),
+  ways: () => ask<{ readonly ways: readonly SavedWay[] }>('GET', '/ways'),
+  keepWay: (way: Way, replace: boolean) => ask<SavedWay>('PUT', '/ways', { way, replace }),
+  removeWay: (id: string) => ask<undefined>('DELETE', `/ways/${id}`),
   bin: () => ask<Bin>('GET', '/bin'),
   /** For good: one network in the bin, or all of them. */
   emptyBin: (id?: string) => ask<undefined>('DELETE', id === undefined ? '/bin' : `/bin/${id}`),

@@ -14,6 +14,8 @@ import { DELETE as remove, GET as find, PUT as save } from './networks/[id]/rout
 import { GET as analysis } from './networks/[id]/analysis/route'
 import { GET as attempt, PUT as saveAttempt } from './networks/[id]/attempt/route'
 import { POST as restore } from './networks/[id]/restore/route'
+import { GET as ways, PUT as keepWay } from './ways/route'
+import { DELETE as removeWay } from './ways/[id]/route'
 
 beforeAll(() => {
   process.env.NODREL_DATA = mkdtempSync(join(tmpdir(), 'nodrel-api-'))
@@ -312,5 +314,34 @@ describe('an attempt', () => {
     expect((await keep(id, { of: 'it', moves: many(5000), version: 0 })).status).toBe(200)
     expect((await attempt(request('GET'), at('none'))).status).toBe(404)
     expect((await keep('none', { of: 'it', moves, version: 0 })).status).toBe(404)
+  })
+})
+
+describe('named ways', () => {
+  const way = { format: 'nodrel-way', version: 1, name: 'Evening “class”', choices: { order: 'rounds' } }
+  test('one is kept, listed by name, not overwritten unless that is said, and deleted', async () => {
+    const kept = await keepWay(request('PUT', { way }))
+    const { id } = await kept.json()
+    await keepWay(request('PUT', { way: { ...way, name: 'Another' } }))
+    expect((await keepWay(request('PUT', { way: { ...way, choices: {} } }))).status).toBe(409)
+    const list = async () => (await (await ways(request('GET'))).json()).ways
+    expect(await list()).toEqual([
+      { id: expect.any(String), name: 'Another', choices: { order: 'rounds' } },
+      { id, name: 'Evening “class”', choices: { order: 'rounds' } },
+    ])
+    await keepWay(request('PUT', { way: { ...way, choices: {} }, replace: true }))
+    expect((await list())[1]).toEqual({ id, name: 'Evening “class”', choices: {} })
+    expect((await removeWay(request('DELETE'), at(id))).status).toBe(204)
+    expect((await removeWay(request('DELETE'), at(id))).status).toBe(404)
+    expect(await list()).toHaveLength(1)
+  })
+  test('what is no way is refused with every fault', async () => {
+    const answer = await keepWay(request('PUT', { way: { ...way, version: 3, choices: { order: 'x' } } }))
+    expect(answer.status).toBe(400)
+    expect((await answer.json()).problems.map(({ message }: { message: string }) => message)).toEqual([
+      'only version 1 is read',
+      'order must be one of single, rounds, pairs',
+    ])
+    expect((await keepWay(request('PUT', 'no'))).status).toBe(400)
   })
 })

@@ -8,6 +8,8 @@ import * as network from './networks/[id]/route'
 import * as analysis from './networks/[id]/analysis/route'
 import * as attempt from './networks/[id]/attempt/route'
 import * as restore from './networks/[id]/restore/route'
+import * as ways from './ways/route'
+import * as way from './ways/[id]/route'
 
 type Handler = (request: Request, context: Context) => Promise<Response>
 
@@ -19,6 +21,8 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/attempt$/, attempt],
   [/^\/api\/networks\/([^/]+)\/restore$/, restore],
   [/^\/api\/logbook$/, logbook],
+  [/^\/api\/ways$/, ways],
+  [/^\/api\/ways\/([^/]+)$/, way],
   [/^\/api\/bin$/, bin],
   [/^\/api\/bin\/([^/]+)$/, binned],
 ]

@@ -27,6 +27,7 @@ export {
   readPiece,
   type ReadNetwork,
 } from './read'
+export { readWay, readWayText, type Way } from './way'
 export {
   writeNetwork,
   type NetworkDocument,

@@ -67,6 +67,8 @@ export function drawSheet(
       isShown: isShown && isFlow(lines[line].amount),
     }
   }
+  const branchOf = (id: number) => (currents?.[id] === undefined ? '' : `I${currents[id]}`)
+  const firstOf = new Map([...sheet.elements].reverse().map(({ id }) => [branchOf(id), id]))
   const label = (id: number): Label => {
     const valueOf = (quantity: 'resistance' | 'voltage' | 'current', unit: 'Ω' | 'V' | 'A') => {
       const line = derivation.found[quantity][id]
@@ -77,13 +79,15 @@ export function drawSheet(
     const down = valueOf('resistance', 'Ω').text
     const isTurned = drawnFrom.get(id) !== stage.from[id]
     const along = (enters[id] === undefined || enters[id] === stage.nodes[stage.from[id]]) !== isTurned ? 1 : -1
-    const branch = currents?.[id] === undefined ? '' : `I${currents[id]}`
+    const branch = branchOf(id)
     if (side === 'reduce' && !onTheWay.includes(id)) {
       if (branch === '') return { name, lines: [down, ...free(id)] }
       return { name, lines: [down, branch, ...free(id)], tones: [null, 'current'], current: along }
     }
     const [V, I] = [valueOf('voltage', 'V'), valueOf('current', 'A')]
-    const flow = [branch, I.text].filter((text) => text !== '').join(' ')
+    // The value of a branch current stands once on a sheet; its name stands at every part.
+    const isOwn = branch === '' || firstOf.get(branch) === id
+    const flow = [branch, isOwn ? I.text : ''].filter((text) => text !== '').join(' ')
     const isDirected = side === 'expand' && (I.isShown || (branch !== '' && I.text.trim() === ''))
     return {
       name,

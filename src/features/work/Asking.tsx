@@ -2,7 +2,7 @@ import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { equivalentsOf } from '@/core/worksheet'
-import type { AskedQuantity, Part } from '@/core/network'
+import { isMeter, type AskedQuantity, type Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { Select } from './Select'
@@ -75,7 +75,9 @@ export function Asking() {
               className="flex size-6 items-center justify-center rounded-full hover:text-trouble"
               onClick={() => {
                 const rest = asked.filter((other) => other !== it)
-                choose({ asked: rest })
+                // Where meters would ask, nothing asked is everything.
+                const isMetered = worksheet?.network.parts.some(isMeter) ?? false
+                choose({ asked: rest.length > 0 || isMetered ? rest : undefined })
               }}
             >
               <X size={13} aria-hidden />

@@ -32,7 +32,7 @@ export function BranchCurrents({ worksheet }: { readonly worksheet: Worksheet })
     <dl aria-label="Branch currents" className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
       <dt className="text-soft">branch currents</dt>
       {branches.slice(0, mostShown).map(({ key, element }) => (
-        <dd key={key} className="flex items-center gap-1 font-mono text-[13px]">
+        <dd key={key} className="flex items-center font-mono text-[13px]">
           <span aria-hidden>I</span>
           <Name
             key={currents[element]}
@@ -76,8 +76,8 @@ function Name({
         if (event.key === 'Enter') event.currentTarget.blur()
         if (event.key === 'Escape') setTyped(name)
       }}
-      style={{ width: `${Math.max(2, typed.length) + 1}ch` }}
-      className="h-6 rounded border border-transparent bg-transparent px-0.5 hover:border-edge focus:border-edge print:border-none"
+      style={{ width: `${Math.max(1, typed.length) + 0.6}ch` }}
+      className="mr-1 h-6 min-w-6 rounded border border-transparent bg-transparent px-0 hover:border-edge focus:border-edge print:border-none"
     />
   )
 }

@@ -1,72 +1,157 @@
 'use client'
 
+import clsx from 'clsx'
+import { Tabs } from 'radix-ui'
+import { useId } from 'react'
 import { schoolChoices, type School as Choices } from '@/core/network'
+import type { Example, Examples } from '@/core/worksheet'
+import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
+import { Formula } from '@/ui/Formula'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { figuresNames, useSettings } from '@/ui/settings'
-import { schoolLabels, schoolTexts } from './names'
+import { useSettings } from '@/ui/settings'
 import { Asking } from './Asking'
-import { Select } from './Select'
+import { NamedWays } from './NamedWays'
+import { schoolGroups, schoolTexts, schoolWords } from './names'
+import { useExamples } from './useExamples'
 
-const names = Object.keys(schoolTexts) as (keyof typeof schoolTexts)[]
+type Group = keyof typeof schoolGroups
+const groups = Object.keys(schoolGroups) as Group[]
+const allChoices = Object.keys(schoolChoices) as (keyof Choices)[]
 
-/** How this network's worksheet is done: every choice at once, each changing what stands below. */
+const tab =
+  'min-h-7 rounded-t border-b-2 border-transparent px-3 font-semibold text-soft hover:text-ink data-[state=active]:border-chosen data-[state=active]:text-ink'
+
+/** How this network's worksheet is done: every choice with what it writes here, each changing what stands below. */
 export default function School() {
-  const { worked, choose, likeEverywhere } = useOpenNetwork()
-  const { settings, change } = useSettings()
-  const { worksheet } = worked
-  const knownInside = worksheet !== null && worksheet.network.known !== undefined
-  const bridge = worksheet?.analysis.status === 'not-series-parallel'
-  const offered = names.filter((name) => (name !== 'outward' || knownInside) && (name !== 'beyond' || bridge))
+  const { choose, likeEverywhere } = useOpenNetwork()
+  const { settings } = useSettings()
+  const school = Object.fromEntries(allChoices.map((name) => [name, settings[name]])) as unknown as Choices
   return (
     <section
       aria-label="How it is worked"
       className="border-b border-line bg-panel px-4 py-2 text-xs print:hidden"
       data-school
     >
-      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 sm:grid-cols-3 md:grid-cols-4 xl:grid-cols-7">
-        {offered.map((name) => (
-          <Select
-            key={name}
-            label={schoolLabels[name]}
-            value={settings[name]}
-            options={Object.entries(schoolTexts[name])}
-            onChange={(value) => change({ [name]: value } as Partial<Choices>)}
-          />
+      <Tabs.Root defaultValue="reducing">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line">
+          <Tabs.List aria-label="Choices of" className="flex flex-wrap">
+            {groups.map((group) => (
+              <Tabs.Trigger key={group} value={group} className={tab}>
+                {group}
+              </Tabs.Trigger>
+            ))}
+            <Tabs.Trigger value="ways" className={tab}>
+              whole ways
+            </Tabs.Trigger>
+          </Tabs.List>
+          <span className="ml-auto flex flex-wrap gap-2 pb-1">
+            <Button className="!min-h-7 text-xs" onClick={() => likeEverywhere(school)}>
+              Make this my usual way
+            </Button>
+            <Button
+              className="!min-h-7 text-xs"
+              onClick={() =>
+                choose({ ...Object.fromEntries(allChoices.map((name) => [name, undefined])), ways: undefined })
+              }
+            >
+              Back to my usual way
+            </Button>
+          </span>
+        </div>
+        {groups.map((group) => (
+          <Tabs.Content key={group} value={group} className="pt-2 outline-none">
+            <ChoiceGroup group={group} />
+          </Tabs.Content>
         ))}
-        <Select
-          label="numbers"
-          value={String(settings.figures)}
-          options={figuresNames.map(({ value, name }) => [String(value), name] as const)}
-          onChange={(value) => change({ figures: figuresNames.find((it) => String(it.value) === value)?.value })}
-        />
-      </div>
-      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <Tabs.Content value="ways" className="pt-2 outline-none">
+          <NamedWays school={school} />
+        </Tabs.Content>
+      </Tabs.Root>
+      <div className="mt-2 border-t border-line pt-2">
         <Asking />
-        <span className="ml-auto flex flex-wrap gap-2">
-          <Button
-            className="text-xs"
-            onClick={() =>
-              likeEverywhere(
-                Object.fromEntries(Object.keys(schoolChoices).map((name) => [name, settings[name as keyof Choices]])),
-              )
-            }
-          >
-            Make this my usual way
-          </Button>
-          <Button
-            className="text-xs"
-            onClick={() =>
-              choose({
-                ...Object.fromEntries(Object.keys(schoolChoices).map((name) => [name, undefined])),
-                ways: undefined,
-              })
-            }
-          >
-            Back to my usual way
-          </Button>
-        </span>
       </div>
     </section>
+  )
+}
+
+function ChoiceGroup({ group }: { readonly group: Group }) {
+  const { worked } = useOpenNetwork()
+  const { settings, change } = useSettings()
+  const examples = useExamples(worked.worksheet, schoolGroups[group], settings.figures)
+  return (
+    <div className="grid gap-x-8 gap-y-3 md:grid-cols-2 2xl:grid-cols-3">
+      {schoolGroups[group].map((name) => (
+        <Choice
+          key={name}
+          name={name}
+          value={settings[name]}
+          examples={examples.get(name)}
+          onChange={(value) => change({ [name]: value } as Partial<Choices>)}
+        />
+      ))}
+    </div>
+  )
+}
+
+/** One choice, each of its values with what it writes; greyed with the reason where all of them write the same. */
+function Choice({
+  name,
+  value: chosen,
+  examples,
+  onChange,
+}: {
+  readonly name: keyof Choices
+  readonly value: string | number
+  /** null where it changes nothing; undefined where that is not known. */
+  readonly examples: Examples | undefined
+  readonly onChange: (value: string | number) => void
+}) {
+  const { label, same } = schoolWords[name]
+  const texts: Readonly<Record<string, string>> = schoolTexts[name]
+  const id = useId()
+  const isSame = examples === null
+  return (
+    <fieldset data-school-choice={name} className="min-w-0">
+      <legend className="font-semibold">{label}</legend>
+      {isSame && <p className="text-soft">changes nothing here: {same}</p>}
+      {schoolChoices[name].map((value) => (
+        <label
+          key={value}
+          className={clsx(
+            'flex min-h-6 min-w-0 cursor-pointer items-baseline gap-2 rounded px-1 hover:bg-chosen-wash',
+            value === chosen && 'bg-chosen-wash',
+            isSame && 'text-soft',
+          )}
+        >
+          <input
+            type="radio"
+            name={`${id}-${name}`}
+            value={value}
+            checked={value === chosen}
+            onChange={() => onChange(value)}
+            className="shrink-0 translate-y-0.5 accent-(--chosen)"
+          />
+          <span className="shrink-0">{texts[value]}</span>
+          {examples?.[value] && <Written example={examples[value]} />}
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+/** A small example of what a choice writes. */
+function Written({ example }: { readonly example: Example }) {
+  const { figures } = useSettings().settings
+  return (
+    <span className="max-h-12 min-w-0 flex-1 overflow-hidden text-right text-soft" data-example>
+      {'words' in example
+        ? barred(example.words)
+        : example.formulas.map((formula, i) => (
+            <span key={i} className="ml-3 inline-block">
+              <Formula tokens={formula} figures={figures} />
+            </span>
+          ))}
+    </span>
   )
 }

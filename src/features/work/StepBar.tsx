@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { ChevronsLeft, ChevronsRight, StepBack, StepForward } from 'lucide-react'
 import { useMemo } from 'react'
 import { wordStop, type Pace, type Row, type Stop, type Worksheet } from '@/core/worksheet'
-import { Button, switchLook } from '@/ui/Button'
+import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { floatingBar } from '@/ui/floatingBar'
 import { useSettings } from '@/ui/settings'
@@ -63,7 +63,7 @@ export function StepBar({
             tip="How much comes at once"
             keys="b"
             aria-pressed={pace === it}
-            className={clsx('text-xs', switchLook(pace === it))}
+            className={clsx('text-xs', pace === it && '!border-chosen !bg-chosen-wash')}
             onClick={() => onPace(it)}
           >
             {paces[it]}

@@ -1,5 +1,5 @@
 import { document, worked } from '../../../test/documents'
-import type { NetworkDocument } from '@/core/network'
+import { readNetwork, type NetworkDocument } from '@/core/network'
 import { importText } from './importText'
 import { partsCsv } from './partsCsv'
 import { pasteRows } from './pasteRows'
@@ -63,4 +63,25 @@ test('what is not understood leaves the network as it was, and is kept to be rea
   expect(store.getState().refused?.problems.length).toBeGreaterThan(1)
   importText(store, 'rows', 'R9,A,D')
   expect(store.getState().refused?.problems).toEqual([expect.stringContaining('row 1: R6: “D” is not a number')])
+})
+
+test('rows may bring meters, and resistors without a value yet', () => {
+  const { document: brought, refused } = pasteRows(
+    document([]),
+    'E1,source,A,D,6 V\nR1,resistor,A,B\nR2,B,C,\nA1,ammeter,C,c\nV1,B,D,\nW1,wire,c,D\nR3,resistor,B,C,,5 %,',
+  )
+  expect(refused).toEqual([])
+  expect(brought.parts.map(({ name, kind, resistance }) => [name, kind, resistance])).toEqual([
+    ['E1', 'source', undefined],
+    ['R1', 'resistor', undefined],
+    ['R2', 'resistor', undefined],
+    ['A1', 'ammeter', undefined],
+    ['V1', 'voltmeter', undefined],
+    ['W1', 'wire', undefined],
+    ['R3', 'resistor', undefined],
+  ])
+  expect(readNetwork(brought).ok).toBe(true)
+  // The list goes out as CSV and comes in again the same.
+  const { document: again } = pasteRows(document([]), partsCsv(brought))
+  expect(again.parts).toEqual(brought.parts)
 })

@@ -63,7 +63,9 @@ export function pasteRows(document: NetworkDocument, text: string): PastedRows {
   let replaced = 0
   const refused: string[] = []
   rows.slice(headed ? 1 : 0).forEach((cells, i) => {
-    const fields = headed ? first : byCount[cells.length]
+    // A wire or a meter may end with its points: it has no value.
+    const isValueless = cells.length === 4 && kinds.some((kind) => kind === cells[1].toLowerCase())
+    const fields = headed ? first : isValueless ? byCount[5].slice(0, 4) : byCount[cells.length]
     const row = `row ${i + (headed ? 2 : 1)}`
     if (!fields) return refused.push(`${row}: ${cells.length} columns; give name, kind, from, to, value`)
     const cell = (field: Column) => cells[fields.indexOf(field)] ?? ''

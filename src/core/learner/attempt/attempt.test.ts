@@ -211,3 +211,31 @@ test('moves that do not fit the network are passed over', () => {
   ] as const
   expect(replay(worksheet, moves).judgements).toEqual([])
 })
+
+describe('without values', () => {
+  const open = worksheetOf(network(['E1 A D 12', 'R1 A B', 'R2 B M 10', 'R3 M C 20', 'R4 B C 15', 'R5 C D']))
+  const first = { do: 'combine', members: [1, 2], kind: 'series', answer: '30' } as const
+  const whole = { do: 'combine', members: [0, 6, 4], kind: 'series', answer: '' } as const
+  test('steps are practised in letters; what has its values is judged as ever', () => {
+    const position = replay(open, [
+      { ...first, answer: '40' },
+      { do: 'value', element: 5, quantity: 'resistance', answer: '30' },
+      { do: 'combine', members: [5, 3], kind: 'parallel', answer: '10' },
+      { ...whole, kind: 'parallel' },
+      whole,
+    ])
+    expect(position.judgements.map(({ verdict }) => verdict)).toEqual(['wrong', 'right', 'right', 'refused', 'right'])
+    expect(said(position.judgements[4])).toEqual(['right: they can be combined'])
+    expect(position.own.resistance[7]).toBeNull()
+    expect(isDone(open, position)).toBe(true)
+    expect(isDone(open, replay(open, []))).toBe(false)
+  })
+  test('hints say what to combine, and make up no number', () => {
+    const at = (moves: Parameters<typeof replay>[1]) =>
+      hintFor(open, replay(open, moves), 3)?.sentences.map(wordSentence)
+    expect(at([])?.[2]).toBe('combine R2 and R3: 30 Ω')
+    expect(at([first, { do: 'combine', members: [5, 3], kind: 'parallel', answer: '10' }])?.[2]).toBe(
+      'combine R1, (R2+3)‖4 and R5',
+    )
+  })
+})

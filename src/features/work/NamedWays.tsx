@@ -1,0 +1,156 @@
+import { Download, Trash2 } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { readWayText, type School, type Way } from '@/core/network'
+import { usualSchool } from '@/core/network'
+import { api, problemText, type SavedWay } from '@/ui/api'
+import { Button } from '@/ui/Button'
+import { download, fileName } from '@/ui/download'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { toast } from '@/ui/toast'
+
+const wayOf = (name: string, choices: Way['choices']): Way => ({ format: 'nodrel-way', version: 1, name, choices })
+
+/** Whole ways under names: kept, chosen, taken out as files and brought in. */
+export function NamedWays({ school }: { readonly school: School }) {
+  const { choose } = useOpenNetwork()
+  const [ways, setWays] = useState<readonly SavedWay[] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [name, setName] = useState('')
+  /** A way whose name is taken: it waits for a word. */
+  const [waiting, setWaiting] = useState<Way | null>(null)
+  const fetchAll = useCallback(async () => {
+    const answer = await api.ways()
+    if (answer.ok) setWays(answer.body.ways)
+    else setProblem(problemText(answer.problems))
+  }, [])
+  useEffect(() => {
+    let gone = false
+    void api.ways().then((answer) => {
+      if (gone) return
+      if (answer.ok) setWays(answer.body.ways)
+      else setProblem(problemText(answer.problems))
+    })
+    return () => {
+      gone = true
+    }
+  }, [])
+
+  const keep = async (way: Way, replace = false) => {
+    const answer = await api.keepWay(way, replace)
+    setWaiting(!answer.ok && answer.status === 409 ? way : null)
+    setProblem(answer.ok || answer.status === 409 ? null : problemText(answer.problems))
+    if (!answer.ok) return
+    setName('')
+    toast(`“${way.name}” is kept`)
+    await fetchAll()
+  }
+  const take = (way: Pick<Way, 'name' | 'choices'>) => {
+    choose({ ...usualSchool, ...way.choices, ways: undefined })
+    toast(`This worksheet is done as “${way.name}”`)
+  }
+  const remove = async (way: SavedWay) => {
+    const answer = await api.removeWay(way.id)
+    if (!answer.ok && answer.status !== 404) return setProblem(problemText(answer.problems))
+    toast(`“${way.name}” is deleted`, {
+      action: { label: 'Undo', onClick: () => void keep(wayOf(way.name, way.choices)) },
+    })
+    await fetchAll()
+  }
+  const bring = async (files: FileList | null) => {
+    const file = files?.[0]
+    if (!file) return
+    const read = readWayText(await file.text())
+    if (!read.ok) return setProblem(`${file.name}: ${read.problems.join('; ')}`)
+    setProblem(null)
+    take(read.way)
+    await keep(read.way)
+  }
+  return (
+    <div className="grid gap-2" data-ways>
+      {problem !== null && (
+        <p role="alert" className="text-trouble">
+          {problem}
+        </p>
+      )}
+      {waiting && (
+        <p role="alert" className="flex flex-wrap items-center gap-2">
+          Another way is called “{waiting.name}”.
+          <Button className="!min-h-7 text-xs" onClick={() => void keep(waiting, true)}>
+            Replace it
+          </Button>
+          <Button className="!min-h-7 text-xs" onClick={() => setWaiting(null)}>
+            Leave it
+          </Button>
+        </p>
+      )}
+      {ways !== null && ways.length === 0 && (
+        <p className="text-soft">No way has a name yet. Make the choices as you like them, and keep them under one.</p>
+      )}
+      <ul className="flex flex-wrap gap-2">
+        {(ways ?? []).map((way) => (
+          <li key={way.id} className="flex items-center rounded border border-edge">
+            <Button look="plain" className="!min-h-7 text-xs font-semibold" onClick={() => take(way)}>
+              {way.name}
+            </Button>
+            <Button
+              look="plain"
+              className="!min-h-7 !px-1.5"
+              aria-label={`Save “${way.name}” as a file`}
+              onClick={() =>
+                download(
+                  fileName(way.name, '.nodrel-way.json'),
+                  'application/json',
+                  `${JSON.stringify(wayOf(way.name, way.choices), null, 2)}\n`,
+                )
+              }
+            >
+              <Download size={14} aria-hidden />
+            </Button>
+            <Button
+              look="plain"
+              className="!min-h-7 !px-1.5"
+              aria-label={`Delete “${way.name}”`}
+              onClick={() => void remove(way)}
+            >
+              <Trash2 size={14} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="flex flex-wrap items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (name.trim() === '') setProblem('a name is 1 to 60 characters')
+          else void keep(wayOf(name.trim(), school))
+        }}
+      >
+        <label className="flex items-center gap-1.5">
+          this way as
+          <input
+            value={name}
+            maxLength={60}
+            onChange={(event) => setName(event.target.value)}
+            className="h-7 w-56 field"
+          />
+        </label>
+        <Button type="submit" className="!min-h-7 text-xs">
+          Keep it
+        </Button>
+        <label className="flex items-center gap-1.5 text-soft">
+          or a way from a file
+          <input
+            type="file"
+            accept=".json,application/json"
+            aria-label="Bring in a way from a file"
+            onChange={(event) => {
+              void bring(event.target.files)
+              event.target.value = ''
+            }}
+            className="max-w-60 text-ink"
+          />
+        </label>
+      </form>
+    </div>
+  )
+}
