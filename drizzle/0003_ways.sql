@@ -6,3 +6,5 @@ CREATE TABLE `ways` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `ways_name_unique` ON `ways` (`name`);
+--> statement-breakpoint
+DELETE FROM `cards`;

@@ -58,6 +58,7 @@ test('every sample is what it says', () => {
     ['Heater pad, resistance only', 'resistance', ''],
     ['Tilt sensor bridge', 'not-series-parallel', 'bridge R2,R3,R4,R5,R6'],
     ['Dew strip, as it lies on the tube', 'solved', ''],
+    ['Dew strip, two meters drawn in', 'solved', ''],
     ['Map lamps, a bridge at first sight', 'solved', 'shorted R4'],
     ['Three lamps, one below the other', 'solved', ''],
     ['Focuser test plug, a bare leg', 'solved', ''],

@@ -60,7 +60,10 @@ test('what changes nothing here has no examples', () => {
   expect(same(worked, { expand: 'divider' })).not.toContain('divider')
   expect(same(['T1 A B', 'R1 A C 10', 'R2 C B 20'])).toContain('branches')
   const known = network(['E1 A C', 'R1 A B 1', 'R2 B C 2'], { known: { part: 'R2', quantity: 'current', value: '1' } })
-  expect(examplesOf(sheet(known), 'outward', 4)).not.toBeNull()
+  expect(examplesOf(sheet(known), 'outward', 4)).toEqual({
+    no: { words: 'Req, then from R2' },
+    yes: { words: 'R2 → Req' },
+  })
 })
 
 test('only the asked quantities count', () => {

@@ -157,6 +157,11 @@ const byItself: Readonly<
     if (!line) return ''
     return value === 'no' ? 'no keys' : keystrokes(explainLine(worksheet, line.id).work).join(' ')
   },
+  outward: ({ derivation: { outwardPath }, elements }, value) => {
+    const names = outwardPath.map((id) => elements[id].name)
+    if (names.length === 0) return ''
+    return value === 'yes' ? names.join(' → ') : `Req, then from ${names[0]}`
+  },
   flow: ({ derivation }, value) =>
     derivation.supply === null || derivation.whole === null
       ? ''

@@ -107,10 +107,11 @@ export function outcomeOf<N>(
       }
     }
   const values = supply && !isOpen ? partValues(network, wiring, carried, supply, arithmetic) : null
+  const openLeaf = new Map(isOpen ? first.starts.map((id) => [elements[id].part, id] as const) : [])
   /** What is known of a resistor while others have no value yet, seen from its `from` to its `to`. */
   const soFar = (quantity: 'voltage' | 'current' | 'power', part: number): N | null => {
-    const id = first.starts.find((it) => elements[it].part === part)
-    const value = !isOpen || id === undefined ? null : numberOf(quantity, id)
+    const id = openLeaf.get(part)
+    const value = id === undefined ? null : numberOf(quantity, id)
     if (value === null || id === undefined || quantity === 'power' || enters[id] === wiring.from[part]) return value
     return negative(value)
   }
