@@ -113,6 +113,8 @@ describe('an ammeter in the wrong place', () => {
   })
   test('a voltmeter with a free end is cut off, an ammeter a dead end', () => {
     expect(codes([...two, 'V1 B X', 'A1 B Y'])).toEqual(['dead-end A1', 'cut-off V1'])
+    // The leads of a voltmeter carry nothing, as they should.
+    expect(codes([...two, 'W1 B X', 'V1 X Y', 'W2 Y C'])).toEqual([])
   })
 })
 

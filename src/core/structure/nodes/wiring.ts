@@ -203,15 +203,10 @@ function shortingMeters({ parts }: Wirable): number[] {
   })
 }
 
-/** Wires and ammeters that lead to a bare end: pruned from the free points inwards. A voltmeter joins nothing. */
+/** Wires and ammeters that lead to a bare end: pruned from the free points inwards. A voltmeter's leads are none. */
 function bareWires(network: Wirable, ends: Ends): number[] {
   const at: number[][] = []
-  ends.forEach((pair, i) =>
-    pair.forEach((point) => {
-      at[point] ??= []
-      if (network.parts[i].kind !== 'voltmeter') at[point].push(i)
-    }),
-  )
+  ends.forEach((pair, i) => pair.forEach((point) => (at[point] ??= []).push(i)))
   const left = at.map((parts) => parts.length)
   const pruned = new Set<number>()
   const free = left.flatMap((count, point) => (count === 1 ? [point] : []))
