@@ -145,7 +145,9 @@ test('what makes no sense is refused at the stroke, with what would', async ({ p
   await stroke(page, '0,0 4,0', null)
   await page.keyboard.type('4k7x')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('status').filter({ hasText: '4k7 for a resistor, 12V for a source' })).toBeVisible()
+  await expect(
+    page.getByRole('status').filter({ hasText: '4k7 for a resistor, R for one without a value yet, 12V for a source' }),
+  ).toBeVisible()
   await valueField(page).fill('250mA')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('status').filter({ hasText: 'is no part' })).toBeVisible()

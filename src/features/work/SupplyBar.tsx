@@ -49,7 +49,9 @@ export function SupplyBar({
             <div key={id}>
               {/* What is no law of the supply itself is said in words. */}
               {!isLaw && <p className="text-xs text-bar-soft">{wordSentence(name)}</p>}
-              <ValueLine worksheet={worksheet} id={id} asSupply />
+              <div className="[&>div]:mt-0">
+                <ValueLine worksheet={worksheet} id={id} asSupply />
+              </div>
             </div>
           )
         })}

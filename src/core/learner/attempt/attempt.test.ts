@@ -212,6 +212,26 @@ test('moves that do not fit the network are passed over', () => {
   expect(replay(worksheet, moves).judgements).toEqual([])
 })
 
+test('a meter is done when what tells its reading is found', () => {
+  const worksheet = worksheetOf(network(['E1 A C 12', 'R1 A B 1', 'R2 B b 2', 'A1 b C', 'R3 B C 2', 'V1 B C']))
+  const steps = [
+    { do: 'combine', members: [1, 2], kind: 'parallel', answer: '1' },
+    { do: 'combine', members: [0, 3], kind: 'series', answer: '2' },
+    { do: 'value', element: 4, quantity: 'current', answer: '6' },
+    { do: 'value', element: 3, quantity: 'voltage', answer: '6' },
+  ] as const
+  expect(goalsOf(worksheet, replay(worksheet, steps))).toEqual([
+    { element: 1, quantity: 'current' },
+    { element: 1, quantity: 'voltage' },
+  ])
+  expect(isDone(worksheet, replay(worksheet, steps))).toBe(false)
+  const more = [
+    { do: 'carry', element: 3, quantity: 'voltage' },
+    { do: 'value', element: 1, quantity: 'current', answer: '3' },
+  ] as const
+  expect(isDone(worksheet, replay(worksheet, [...steps, ...more]))).toBe(true)
+})
+
 describe('without values', () => {
   const open = worksheetOf(network(['E1 A D 12', 'R1 A B', 'R2 B M 10', 'R3 M C 20', 'R4 B C 15', 'R5 C D']))
   const first = { do: 'combine', members: [1, 2], kind: 'series', answer: '30' } as const

@@ -122,7 +122,7 @@ function workIn<N>(
     reduction: stages.reduction,
     derivation: scope.derivation,
     currents:
-      choices.branches && derivation.supply !== null && derivation.whole !== null
+      choices.branches && network.parts.length <= paperUpTo && derivation.supply !== null && derivation.whole !== null
         ? nameCurrents(stages, derivation.whole, network.parts[wiring.supply].name, choices.currentNames)
         : null,
     shown: scope.shown,
@@ -164,7 +164,7 @@ function inOutwardOrder({ leaves, steps, around, left }: Reduction, { known, par
 
 /** The largest network that is worked out exactly unless told otherwise. */
 const exactUpTo = 200
-/** The largest network that is worked out on paper: beyond it nobody writes it down. */
+/** The largest network that is worked out on paper, or has named currents: beyond it nobody writes it down. */
 const paperUpTo = 2000
 /** What exact work may cost unless told otherwise, as {@link exactCost} counts it: about a second. */
 const mostExact = 5e8
