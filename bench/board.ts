@@ -81,7 +81,7 @@ async function valueTime(page: Page): Promise<number> {
   for (let i = 0; i < 20; i++) {
     await page.locator('[data-part="R2"]').focus()
     await page.keyboard.press('Enter')
-    const field = page.getByLabel('Value: a resistance, a voltage, or nothing for a wire')
+    const field = page.getByLabel(/^Value: a resistance/)
     await field.fill(String(200 + i))
     const taken = await field.evaluate(async (input) => {
       const sheet = document.querySelector('[aria-label="Stretched"]')

@@ -79,94 +79,91 @@ function workInLetters(worksheet: Worksheet, { method, uses, signs }: Found, asS
 
 /** {@link explainLine} for a value by any method. */
 export function explainFound(worksheet: Worksheet, found: Found, asSupply = false): LineExplanation {
-  const { lines } = worksheet.derivation
-  const { uses, quantity } = found
+  const { quantity, signs } = found
   const method: Method = methods[found.method]
-  // The potential behind stands last; one of 0 V adds nothing to what is read.
-  const behind = quantity === 'potential' && uses.length > 1 ? lines[uses[uses.length - 1]] : null
-  const isAtZero = behind?.quantity === 'potential' && behind.amount?.value === 0
-  const used = (isAtZero ? uses.slice(0, -1) : uses).map((use) => lines[use])
-  const { signs } = found
+  const uses = readUses(worksheet, found)
+  const used = uses.map((use) => worksheet.derivation.lines[use])
   const slots: Record<string, string> = { name: nameOf(worksheet, found) }
   if (used.length > 0) slots.from = nameOf(worksheet, used[0])
   const { wording } = method
   const name: Sentence = { wording: typeof wording === 'string' ? wording : wordingFor(wording, quantity), slots }
   const own = symbolOf(worksheet, found, asSupply)
-  const isOwn = ([first, ...rest]: Formula) =>
-    rest.length === 0 &&
-    first.token === 'symbol' &&
-    own.token === 'symbol' &&
-    first.letter === own.letter &&
-    first.of === own.of
-  const letters = () => workInLetters(worksheet, { ...found, uses: used.map(({ id }) => id) }, asSupply)
-  const law = (): Formula[] => {
-    const sides = method.law?.(
-      typesetOf(own),
-      used.map((line) => typesetOf(symbolOf(worksheet, line, asSupply))),
-    )
-    return sides ? [[...sides[0].tokens, equals, ...sides[1].tokens]] : []
-  }
   const { depth } = worksheet.choices
-  if (!found.amount) {
-    const isRead = found.isOpen && used.length > 0 && method.isByNumbers !== true
-    // A branch has one current: there is nothing to be read where it is carried along.
-    if (!isRead || isOwn(letters())) return { name, formulas: [], work: [] }
-    return { name, work: [], formulas: [...(depth === 'written' ? law() : []), [own, equals, ...letters()]] }
-  }
+  if (!found.amount) return { name, work: [], formulas: inLettersAlone() }
   const value = amount(found.amount, unitOfLine(found))
-  const finish = (...sides: readonly Formula[]): Formula => [
-    own,
-    ...sides.flatMap((side) => (side.length > 0 ? [equals, ...side] : [])),
-    equals,
-    value,
-  ]
+  const said = (formulas: readonly Formula[], work: Formula = []): LineExplanation => ({ name, work, formulas })
+  if (used.length === 0) return said([[own, equals, value]])
   // A drop alone is the potential, or what a meter shows; so is one current.
   const isAlone = used.length === 1 && signs[0] === 1 && (found.method === 'drops' || found.method === 'current-law')
-  const handsOn = method.handsOn === true || isAlone
-  const work =
-    used.length === 0 || handsOn
-      ? []
-      : method.work(
-          used.map((line) => typesetAmount(line.amount as Amount, unitOfLine(line))),
-          typeset,
-          signs,
-        ).tokens
-  const inLinesOfItsOwn = method.written && inLines(worksheet, found, method.written, own)
-  const said = { name, work: inLinesOfItsOwn?.work ?? work }
-  if (depth === 'result' || used.length === 0) return { ...said, formulas: [finish()] }
-  // A drop alone has no letter of its own beside the potential's, but where all is written out.
-  if (handsOn) {
-    const isShort = isOwn(letters()) || (quantity === 'potential' && depth !== 'written')
-    return { ...said, formulas: [finish(isShort ? [] : letters())] }
+  if (method.handsOn || isAlone) {
+    const from = symbolOf(worksheet, used[0], false)
+    const isShort = depth === 'result' || (isAlone && quantity === 'potential' && depth === 'values')
+    return said([isShort || isSame(from, own) ? [own, equals, value] : [own, equals, from, equals, value]])
   }
+  const lines = method.written ? inLines(worksheet, found, method.written, own) : null
+  const work = lines
+    ? lines.work
+    : method.work(
+        used.map((line) => typesetAmount(line.amount as Amount, unitOfLine(line))),
+        typeset,
+        signs,
+      ).tokens
+  if (depth === 'result') return said([[own, equals, value]], work)
+  const inValues: Formula = [own, equals, ...work, equals, value]
   if (depth === 'written' && method.isByNumbers !== true)
-    return {
-      ...said,
-      formulas: [
-        ...law(),
-        [own, equals, ...letters()],
-        ...(inLinesOfItsOwn?.lines ?? withUnits(worksheet, found, method, used, (side) => finish(work, side))),
-      ],
-    }
-  if (inLinesOfItsOwn) return { ...said, formulas: inLinesOfItsOwn.lines }
-  if (!asSupply || method.isLaw !== true) return { ...said, formulas: [finish(work)] }
-  return { ...said, formulas: [found.method === 'V·I' ? finish(letters()) : finish(letters(), work)] }
+    return said(
+      [...turnedRound(), inLetters(), ...(lines?.lines ?? withUnits(worksheet, found, method, used, inValues))],
+      work,
+    )
+  if (lines) return said(lines.lines, work)
+  // What gives the supply is read by its letters first.
+  if (!asSupply || method.isLaw !== true) return said([inValues], work)
+  return said([[...inLetters(), ...(found.method === 'V·I' ? [equals, value] : inValues.slice(1))]], work)
+
+  function inLetters(): Formula {
+    return [own, equals, ...workInLetters(worksheet, { ...found, uses }, asSupply)]
+  }
+
+  /** The law that is turned round, where it is. */
+  function turnedRound(): Formula[] {
+    const letters = used.map((line) => typesetOf(symbolOf(worksheet, line, asSupply)))
+    const sides = method.law?.(typesetOf(own), letters)
+    return sides ? [[...sides[0].tokens, equals, ...sides[1].tokens]] : []
+  }
+
+  /** What waits for values; nothing where one branch's current is only carried along. */
+  function inLettersAlone(): Formula[] {
+    if (!found.isOpen || used.length === 0 || method.isByNumbers === true) return []
+    const letters = inLetters()
+    if (letters.length === 3 && isSame(letters[2], own)) return []
+    return depth === 'written' ? [...turnedRound(), letters] : [letters]
+  }
+}
+
+/** The lines that are read: of a potential that of the node behind stands last, and where that is 0 V it adds nothing. */
+function readUses({ derivation: { lines } }: Worksheet, { quantity, uses }: Found): readonly number[] {
+  if (quantity !== 'potential' || uses.length < 2) return uses
+  const behind = lines[uses[uses.length - 1]]
+  return behind.quantity === 'potential' && behind.amount?.value === 0 ? uses.slice(0, -1) : uses
+}
+
+function isSame(a: Token, b: Token): boolean {
+  return a.token === 'symbol' && b.token === 'symbol' && a.letter === b.letter && a.of === b.of
 }
 
 /**
  * A line with its prefixes worked first, where values with prefixes give another unit: V over kΩ gives mA.
  *
- * @param finish the line, with the value as the prefixes give it where that is not how it is written in the end
+ * @param line the line with its values; its value comes before it as the prefixes give it, where that is written otherwise
  */
 function withUnits(
   { choices: { figures } }: Worksheet,
   { amount: value, quantity }: Found,
   method: Method,
   used: readonly Line[],
-  finish: (side: Formula) => Formula,
+  line: Formula,
 ): Formula[] {
-  if (method.changesUnit !== true || typeof figures !== 'number' || value === null || value.value === 0)
-    return [finish([])]
+  if (method.changesUnit !== true || typeof figures !== 'number' || value === null || value.value === 0) return [line]
   const written = used.map((line) => writeQuantity(line.amount as Amount, unitOfLine(line), figures))
   const powers = written.map(powerOf)
   const power = Math.round(
@@ -178,7 +175,7 @@ function withUnits(
       ),
     ),
   )
-  if (powers.every((it) => it === 0) || prefixOf(power) === undefined) return [finish([])]
+  if (powers.every((it) => it === 0) || prefixOf(power) === undefined) return [line]
   const own = unitOfLine({ quantity })
   const units = method.work(
     written.map((it, i) => typesetOf(unit(it.unit, powers[i]))),
@@ -187,7 +184,8 @@ function withUnits(
   ).tokens
   const isOther = powerOf(writeQuantity(value, own, figures)) !== power
   const isReadable = isOther && writeWithPrefix(value, own, figures, power) !== null
-  return [[...units, equals, unit(own, power)], finish(isReadable ? [amountIn(value, own, power)] : [])]
+  const beside = isReadable ? [...line.slice(0, -1), amountIn(value, own, power), ...line.slice(-2)] : line
+  return [[...units, equals, unit(own, power)], beside]
 }
 
 /** The arithmetic of a method that is written in lines of its own. */

@@ -86,18 +86,22 @@ export function explainCheck(worksheet: Worksheet, step: number): Formula | null
   const isNamed = found === 'current' && worksheet.currents !== null
   const letter = (of: number) => symbolOf(worksheet, { quantity: found, of }, false)
   // The current law by the names of the branches: I0 = I1 + I2.
-  const law = [letter(result), sign('='), ...members.flatMap((id, i) => [...(i > 0 ? [sign('+')] : []), letter(id)])]
+  const law = () => [
+    letter(result),
+    sign('='),
+    ...members.flatMap((id, i) => (i > 0 ? [sign('+'), letter(id)] : [letter(id)])),
+  ]
   const isUndefinedAt = (id: number) => {
     const line = worksheet.derivation.found[found][id]
     return line === undefined || isUndefinedLine(worksheet.derivation.lines[line])
   }
   if ([result, ...members].some(isUndefinedAt)) return null
-  if (total === null || parts.some((part) => part === null)) return law
+  if (total === null || parts.some((part) => part === null)) return law()
   const shown = parts as Amount[]
   const added = shown.reduce((all, part) => all + part.value, 0)
   const off = Math.abs(added - total.value) > 1e-9 * Math.abs(total.value)
   return [
-    ...(isNamed ? [...law, sign('=')] : []),
+    ...(isNamed ? [...law(), sign('=')] : []),
     sum(shown, unit),
     sign('='),
     ...(off ? [{ token: 'amount', amount: { value: added }, unit, full: true } as const, sign('≈')] : []),
