@@ -2,7 +2,7 @@ import { shownText, type Amount, type Figures } from '../number'
 import { sheetOf, type Element } from '../structure'
 import { readingId, type Derivation, type Line, type Row, type Side, type Worksheet } from '../worksheet'
 import { withMeters } from './meters'
-import { stretch, type Aside, type Label, type Picture, type ClosingSupply } from './drawing'
+import { stretch, type Aside, type Label, type LineTone, type Picture, type ClosingSupply } from './drawing'
 
 /** Whether a sheet is a line from + to −, or closes the loop with the source at the left. */
 export type Form = 'line' | 'loop'
@@ -58,31 +58,48 @@ export function drawSheet(
 
   /** A value as it is written, with room for one that is not found yet. */
   const textOf = (line: number | undefined, unit: 'Ω' | 'V' | 'A', written?: (text: string) => string) => {
-    if (line === undefined || lines[line].isOpen) return { text: '', isShown: false }
+    if (line === undefined || lines[line].isOpen) return { text: '', isShown: false, isOpen: line !== undefined }
     const text = shownText(lines[line].amount, unit, figures)
     const isShown = isFound(line)
     // A figure space for each letter keeps the room of what is not found yet.
     return {
       text: isShown ? (written?.(text) ?? text) : '\u2007'.repeat(text.length),
       isShown: isShown && isFlow(lines[line].amount),
+      isOpen: false,
     }
+  }
+  /** Lines with their tones; what has no value yet takes no room. */
+  const said = (all: readonly (readonly [{ text: string; isOpen: boolean }, LineTone | null])[], id: number) => {
+    const kept = all.filter(([{ isOpen }]) => !isOpen)
+    return { lines: [...kept.map(([{ text }]) => text), ...free(id)], tones: kept.map(([, tone]) => tone) }
   }
   const branchOf = (id: number) => (currents?.[id] === undefined ? '' : `I${currents[id]}`)
   const firstOf = new Map([...sheet.elements].reverse().map(({ id }) => [branchOf(id), id]))
   const label = (id: number): Label => {
     const valueOf = (quantity: 'resistance' | 'voltage' | 'current', unit: 'Ω' | 'V' | 'A') => {
       const line = derivation.found[quantity][id]
-      if (line !== undefined && quantity !== 'resistance' && !shown.has(line)) return { text: '', isShown: false }
+      if (line !== undefined && quantity !== 'resistance' && !shown.has(line))
+        return { text: '', isShown: false, isOpen: false }
       return textOf(line, unit, written && ((text) => written(text, quantity, id)))
     }
     const { name } = elements[id]
-    const down = valueOf('resistance', 'Ω').text
+    const down = valueOf('resistance', 'Ω')
     const isTurned = drawnFrom.get(id) !== stage.from[id]
     const along = (enters[id] === undefined || enters[id] === stage.nodes[stage.from[id]]) !== isTurned ? 1 : -1
     const branch = branchOf(id)
     if (side === 'reduce' && !onTheWay.includes(id)) {
-      if (branch === '') return { name, lines: [down, ...free(id)] }
-      return { name, lines: [down, branch, ...free(id)], tones: [null, 'current'], current: along }
+      if (branch === '') return { name, lines: [down.text, ...free(id)] }
+      return {
+        name,
+        ...said(
+          [
+            [down, null],
+            [{ text: branch, isOpen: false }, 'current'],
+          ],
+          id,
+        ),
+        current: along,
+      }
     }
     const [V, I] = [valueOf('voltage', 'V'), valueOf('current', 'A')]
     // The value of a branch current stands once on a sheet; its name stands at every part.
@@ -91,8 +108,14 @@ export function drawSheet(
     const isDirected = side === 'expand' && (I.isShown || (branch !== '' && I.text.trim() === ''))
     return {
       name,
-      lines: [...(side === 'expand' ? [] : [down]), V.text, flow, ...free(id)],
-      tones: [...(side === 'expand' ? [] : [null]), 'voltage', 'current'],
+      ...said(
+        [
+          ...(side === 'expand' ? [] : [[down, null] as const]),
+          [V, 'voltage'],
+          [{ text: flow, isOpen: flow === '' && I.isOpen }, 'current'],
+        ],
+        id,
+      ),
       ...(side === 'expand' && V.isShown && { voltage: along }),
       ...(isDirected && { current: along }),
     }

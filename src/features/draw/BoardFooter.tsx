@@ -22,10 +22,10 @@ export function BoardFooter({ tracing, onTrace, path, bridge, spoken, zoom }: Pr
       <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
         {tracing === 'off' ? (
           <>
-            Draw a stroke from peg to peg, then type: <b className="font-mono">4k7</b> resistor ·{' '}
-            <b className="font-mono">R</b> without a value · <b className="font-mono">12V</b> source, + first ·{' '}
-            <b className="font-mono">A V</b> meters · <b className="font-mono">Enter</b> wire ·{' '}
-            <b className="font-mono">0</b> placeholder · <b className="font-mono">?</b> terminals
+            Draw a stroke, then type: <b className="font-mono">4k7</b> resistor · <b className="font-mono">R</b> without
+            a value · <b className="font-mono">12V</b> source, + first · <b className="font-mono">A V</b> meters ·{' '}
+            <b className="font-mono">Enter</b> wire · <b className="font-mono">0</b> placeholder ·{' '}
+            <b className="font-mono">?</b> terminals
           </>
         ) : (
           <>

@@ -16,10 +16,13 @@ import { useSettings } from '@/ui/settings'
 export function RoundedCheck({
   worksheet,
   step,
+  law,
   formula,
 }: {
   readonly worksheet: Worksheet
   readonly step: number
+  /** The law by its letters, where it is read before the numbers. */
+  readonly law: Tokens
   readonly formula: Tokens
 }) {
   const { figures } = useSettings().settings
@@ -28,7 +31,13 @@ export function RoundedCheck({
   const quantity = worksheet.elements[step].made?.kind === 'series' ? 'voltage' : 'current'
   return (
     <div className={clsx('mt-0.5', explained ? 'text-holds' : 'text-trouble')}>
-      <span aria-label="check:">{explained ? '≈' : '✗'}</span> <Formula tokens={formula} figures={figures} />
+      <span aria-label="check:">{explained ? '≈' : '✗'}</span>{' '}
+      {law.length > 0 && (
+        <span className="mr-3 inline-block">
+          <Formula tokens={law} figures={figures} />
+        </span>
+      )}
+      <Formula tokens={formula} figures={figures} />
       {account && <AccountNote account={account} quantity={quantity} />}
     </div>
   )

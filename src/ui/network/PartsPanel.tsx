@@ -14,7 +14,7 @@ import type { WorkStore } from './store'
 const piece = 100
 const groupSize = 10
 const columns =
-  'grid grid-cols-[minmax(0,18fr)_minmax(0,22fr)_minmax(0,16fr)_minmax(0,16fr)_minmax(0,20fr)_2rem] items-center gap-1'
+  'grid grid-cols-[minmax(0,16fr)_minmax(0,26fr)_minmax(0,15fr)_minmax(0,15fr)_minmax(0,20fr)_2rem] items-center gap-1'
 
 /** The parts as a table: every cell can be edited, and rows of a spreadsheet pasted. */
 export function PartsPanel() {

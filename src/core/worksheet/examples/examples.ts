@@ -11,7 +11,7 @@ export type Example = { readonly words: string } | { readonly formulas: readonly
 export type Examples = Readonly<Record<string, Example>> | null
 
 /**
- * What each value of a choice writes in a worksheet: the first thing in which they differ.
+ * What each value of a choice writes in a worksheet: the first thing that tells the most of them apart.
  *
  * @param figures how the worksheet's numbers are shown
  */
@@ -19,7 +19,7 @@ export function examplesOf(worksheet: Worksheet, choice: keyof School, figures: 
   const values = schoolChoices[choice] as readonly (string | number)[]
   const own = byItself[choice]
   if (own)
-    return told(
+    return byValue(
       values,
       values.map((value) => ({ words: own(worksheet, value, figures) })),
       figures,
@@ -29,12 +29,13 @@ export function examplesOf(worksheet: Worksheet, choice: keyof School, figures: 
     return other ? writtenIn(other, figures) : new Map<string, Example>()
   })
   const keys = [...new Set(written.flatMap((it) => [...it.keys()]))]
-  const differs = (key: string) =>
-    written.some((it) => textOf(it.get(key), figures) !== textOf(written[0].get(key), figures))
-  // What all of them write, but not alike, says more than what some do not write at all.
-  const key = keys.find((it) => written.every((one) => one.has(it)) && differs(it)) ?? keys.find(differs)
-  if (key === undefined) return null
-  return told(
+  // What tells the most of them apart; what all of them write, but not alike, rather than what some do not write at all.
+  const told = (key: string) =>
+    new Set(written.map((it) => textOf(it.get(key), figures))).size + (written.every((it) => it.has(key)) ? 0.5 : 0)
+  const most = keys.reduce((best, key) => Math.max(best, told(key)), 0)
+  const key = keys.find((it) => told(it) === most)
+  if (key === undefined || most < 2) return null
+  return byValue(
     values,
     written.map((it) => it.get(key) ?? { words: '' }),
     figures,
@@ -57,7 +58,7 @@ function textOf(example: Example | undefined, figures: Figures): string {
   return 'words' in example ? example.words : example.formulas.map((it) => formulaText(it, figures)).join(' · ')
 }
 
-function told(values: readonly (string | number)[], examples: readonly Example[], figures: Figures): Examples {
+function byValue(values: readonly (string | number)[], examples: readonly Example[], figures: Figures): Examples {
   const texts = examples.map((it) => textOf(it, figures))
   if (texts.every((text) => text === texts[0])) return null
   return Object.fromEntries(values.map((value, i) => [value, examples[i]]))
