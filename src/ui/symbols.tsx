@@ -85,6 +85,28 @@ export function Plates({ x, y, length, angle = 0, tone }: SymbolProps) {
   )
 }
 
+/** + and − at the two ends of the supply, + at a meter's, beside its line. */
+export function Signs({ x, y, angle = 0, length, kind }: Omit<SymbolProps, 'tone'> & { readonly kind: string }) {
+  const turn = (angle * Math.PI) / 180
+  const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
+  // On the side where its name does not stand: left of what is upright, above what is level.
+  const side = Math.abs(dy) > Math.abs(dx) ? -Math.sign(-dy) : -Math.sign(dx || 1)
+  const along = length / 2 + (kind === 'source' ? 8 : 2)
+  const [nx, ny] = [-dy * side, dx * side]
+  const isSupply = kind === 'source' || kind === 'terminals'
+  return (isSupply ? [1, -1] : [1]).map((end) => (
+    <text
+      key={end}
+      x={x - dx * along * end + nx * 12}
+      y={y - dy * along * end + ny * 12 + 4}
+      textAnchor="middle"
+      className="fill-ink text-[13px]"
+    >
+      {end === 1 ? '+' : '−'}
+    </text>
+  ))
+}
+
 /** A place along and across a symbol, turned to where it lies: `x,y`. */
 export function turned(x: number, y: number, angle: number): (along: number, across: number) => string {
   const turn = (angle * Math.PI) / 180

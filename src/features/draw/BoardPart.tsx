@@ -3,7 +3,7 @@ import { measures } from '@/core/picture'
 import type { BoardPart as Drawn } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 import { nodeLook } from '@/ui/nodeLook'
-import { Meter, Plates, Resistor, turned } from '@/ui/symbols'
+import { Meter, Plates, Resistor, Signs, turned } from '@/ui/symbols'
 
 interface Props {
   readonly part: Drawn
@@ -96,7 +96,7 @@ export const BoardPart = memo(function BoardPart({
           {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone={tone} />}
         </g>
       )}
-      {kind !== 'resistor' && kind !== 'wire' && <Signs part={part} />}
+      {kind !== 'resistor' && kind !== 'wire' && <Signs {...symbol} kind={kind} />}
       {(!wire || chosen) && (
         <text data-grip="label" x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
           {name}
@@ -149,26 +149,4 @@ function NodeLine({ d, node, lit, dotted }: NodeLineProps) {
       )}
     </>
   )
-}
-
-/** + and − at the two ends of the supply, + at a meter's, beside its line. */
-function Signs({ part: { symbol, kind } }: { readonly part: Drawn }) {
-  const turn = (symbol.angle * Math.PI) / 180
-  const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
-  // On the side where its name does not stand: left of what is upright, above what is level.
-  const side = Math.abs(dy) > Math.abs(dx) ? -Math.sign(-dy) : -Math.sign(dx || 1)
-  const along = symbol.length / 2 + (kind === 'source' ? 8 : 2)
-  const [nx, ny] = [-dy * side, dx * side]
-  const isSupply = kind === 'source' || kind === 'terminals'
-  return (isSupply ? [1, -1] : [1]).map((end) => (
-    <text
-      key={end}
-      x={symbol.x - dx * along * end + nx * 12}
-      y={symbol.y - dy * along * end + ny * 12 + 4}
-      textAnchor="middle"
-      className="fill-ink text-[13px]"
-    >
-      {end === 1 ? '+' : '−'}
-    </text>
-  ))
 }

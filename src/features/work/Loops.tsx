@@ -9,7 +9,7 @@ import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/nodeLook'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { Meter, Plates, Resistor } from '@/ui/symbols'
+import { Meter, Plates, Resistor, Signs } from '@/ui/symbols'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
 interface Loop {
@@ -184,6 +184,7 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone="stroke-ink" />}
           {kind === 'source' && <Plates {...symbol} tone="stroke-ink" />}
           {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone="stroke-ink" />}
+          {kind !== 'wire' && kind !== 'resistor' && <Signs {...symbol} kind={kind} />}
           {kind !== 'wire' && (
             <text x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className="fill-ink font-medium">
               {name}
