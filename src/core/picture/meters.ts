@@ -56,6 +56,12 @@ export function withMeters(
     // What an exchange put into place, or something combined over both sides of an ammeter, joins them.
     const all =
       points.length > 0 ? points : [...nodeAt].flatMap(([point, at]) => (at === stage.nodes[node] ? [point] : []))
+    // The centre that an exchange brings in has no point of its own.
+    if (all.length === 0) {
+      const centre = `centre ${stage.nodes[node]}`
+      nodeAt.set(centre, stage.nodes[node])
+      return centre
+    }
     for (const point of all.slice(1)) pieces.join(all[0], point)
     return all[0]
   }

@@ -172,6 +172,19 @@ describe('meters in the picture', () => {
       'A1 0\u2009A',
     ])
   })
+  test('beyond a bridge every sheet is drawn, with the meters that are still between its nodes', () => {
+    const bridged = ['E1 A Z 12', 'A1 A a', 'R1 a B 1', 'R2 B Z 2', 'R3 a C 3', 'R4 C Z 4', 'R5 B C 5', 'V1 B C']
+    const worksheet = sheet(network(bridged), { beyond: 'yes', asked: [] })
+    const drawn = worksheet.rows
+      .filter(({ kind }) => kind === 'sheet')
+      .map((row) => {
+        const { parts, aside } = draw(worksheet, row, 'expand', 4)
+        expect(parts.filter(({ symbol }) => symbol === 'resistor').length).toBeGreaterThan(0)
+        return [...parts, ...aside].flatMap(({ symbol, label: { name } }) => (symbol === 'resistor' ? [] : [name]))
+      })
+    expect(drawn[0].sort()).toEqual(['A1', 'V1'])
+    expect(drawn.length).toBeGreaterThan(3)
+  })
   test('all are there and nothing overlaps in random networks, on any sheet', () => {
     for (let seed = 0; seed < 60; seed++) {
       const of = networkOf(randomNetwork(seed, 1 + (seed % 12), { meters: true, clutter: seed % 2 === 1 }))
