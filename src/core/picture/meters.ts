@@ -1,5 +1,5 @@
 import { isMeter, type Network } from '../network'
-import { insideOf, reduceUnordered, wire, type Element, type Sheet, type Stage, type Wiring } from '../structure'
+import { insideOf, reduceUnordered, Sets, wire, type Element, type Sheet, type Stage, type Wiring } from '../structure'
 
 /** A sheet to be drawn with its meters. A node that ammeters part is several nodes. */
 export interface MeteredSheet {
@@ -46,7 +46,7 @@ export function withMeters(
 
   /** The points at which an element ends at a node of the stage; none where that is not told by its resistors. */
   const pointsOf = (id: number, node: number): string[] =>
-    insideOf({ elements } as Parameters<typeof insideOf>[0], id).flatMap((leaf) => {
+    insideOf({ elements }, id).flatMap((leaf) => {
       const part = elements[leaf].part
       if (part === null) return []
       return [parts[part].from, parts[part].to].filter((point) => nodeAt.get(point) === stage.nodes[node])
@@ -67,7 +67,7 @@ export function withMeters(
   }
   const ends = sheet.elements.map(({ id, from, to }) => ({ id, from: endOf(id, from), to: endOf(id, to) }))
   const { supply } = wiring
-  const at = (point: string) => `p${pieces.of(point)}`
+  const at = (point: string) => String(pieces.of(point))
   const resistors = [
     ...ends.map(({ id, from, to }) => ({ id, from: at(from), to: at(to) })),
     ...drawn.flatMap((part) => {
@@ -97,10 +97,8 @@ export function withMeters(
     else without.push(part)
   }
   const live = made.live.map((i) => placed[i - 1])
-  const nodeOf = made.nodes.map(({ points: [point] }) => {
-    const [, node] = [...nodeAt].find(([name]) => at(name) === point) as [string, number]
-    return stageNode.get(node) ?? 0
-  })
+  const nodeOfPiece = new Map([...nodeAt].map(([point, node]) => [at(point), node]))
+  const nodeOf = made.nodes.map(({ points: [piece] }) => stageNode.get(nodeOfPiece.get(piece) as number) ?? 0)
   const nodeIndex = new Map(made.nodes.flatMap(({ points }, node) => points.map((point) => [point, node] as const)))
   const placedElements = live.map(({ id, from, to }) => {
     const [a, b] = [nodeIndex.get(from) as number, nodeIndex.get(to) as number]
@@ -130,28 +128,29 @@ export function withMeters(
 
 /** Points in pieces that wire joins; ammeters lie between them. Joining two pieces joins what lies on the way. */
 function piecesOf(parts: Network['parts']) {
-  const parent = new Map<string, string>()
-  const of = (point: string): string => {
-    const above = parent.get(point)
-    return above === undefined ? point : of(above)
+  const index = new Map<string, number>()
+  for (const { from, to } of parts) for (const point of [from, to]) if (!index.has(point)) index.set(point, index.size)
+  const sets = new Sets(index.size)
+  /** The piece of a point; a point that no part has is one of its own. */
+  const of = (point: string): number | string => {
+    const known = index.get(point)
+    return known === undefined ? point : sets.find(known)
   }
-  const unite = (a: string, b: string) => {
-    if (of(a) !== of(b)) parent.set(of(a), of(b))
-  }
-  for (const { kind, from, to } of parts) if (kind === 'wire') unite(from, to)
+  for (const { kind, from, to } of parts)
+    if (kind === 'wire') sets.join(index.get(from) as number, index.get(to) as number)
   const ammeters = parts.filter(({ kind }) => kind === 'ammeter')
   const join = (a: string, b: string) => {
     if (of(a) === of(b)) return
-    const before = new Map([[of(a), null as string | null]])
+    const before = new Map([[of(a), null as number | string | null]])
     for (const piece of before.keys())
       for (const { from, to } of ammeters) {
         const other = of(from) === piece ? of(to) : of(to) === piece ? of(from) : null
         if (other !== null && !before.has(other)) before.set(other, piece)
       }
-    const way: string[] = []
-    for (let piece: string | null = of(b); piece !== null; piece = before.get(piece) ?? null) way.push(piece)
-    for (const piece of way) unite(piece, of(a))
-    unite(b, a)
+    const way: number[] = []
+    for (let piece: number | string | null = of(b); piece !== null; piece = before.get(piece) ?? null)
+      if (typeof piece === 'number') way.push(piece)
+    for (const piece of way) sets.join(piece, index.get(a) as number)
   }
   return { of, join }
 }

@@ -1,7 +1,6 @@
 import { Download, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { readWayText, type School, type Way } from '@/core/network'
-import { usualSchool } from '@/core/network'
+import { readWayText, usualSchool, type School, type Way } from '@/core/network'
 import { api, problemText, type SavedWay } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName } from '@/ui/download'
@@ -18,22 +17,17 @@ export function NamedWays({ school }: { readonly school: School }) {
   const [name, setName] = useState('')
   /** A way whose name is taken: it waits for a word. */
   const [waiting, setWaiting] = useState<Way | null>(null)
-  const fetchAll = useCallback(async () => {
-    const answer = await api.ways()
+  const show = useCallback((answer: Awaited<ReturnType<typeof api.ways>>) => {
     if (answer.ok) setWays(answer.body.ways)
     else setProblem(problemText(answer.problems))
   }, [])
   useEffect(() => {
     let gone = false
-    void api.ways().then((answer) => {
-      if (gone) return
-      if (answer.ok) setWays(answer.body.ways)
-      else setProblem(problemText(answer.problems))
-    })
+    void api.ways().then((answer) => gone || show(answer))
     return () => {
       gone = true
     }
-  }, [])
+  }, [show])
 
   const keep = async (way: Way, replace = false) => {
     const answer = await api.keepWay(way, replace)
@@ -42,7 +36,7 @@ export function NamedWays({ school }: { readonly school: School }) {
     if (!answer.ok) return
     setName('')
     toast(`“${way.name}” is kept`)
-    await fetchAll()
+    show(await api.ways())
   }
   const take = (way: Pick<Way, 'name' | 'choices'>) => {
     choose({ ...usualSchool, ...way.choices, ways: undefined })
@@ -54,7 +48,7 @@ export function NamedWays({ school }: { readonly school: School }) {
     toast(`“${way.name}” is deleted`, {
       action: { label: 'Undo', onClick: () => void keep(wayOf(way.name, way.choices)) },
     })
-    await fetchAll()
+    show(await api.ways())
   }
   const bring = async (files: FileList | null) => {
     const file = files?.[0]

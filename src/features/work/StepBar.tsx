@@ -78,7 +78,7 @@ export function StepBar({
           {!next && 'all is shown'}
         </span>
         {next && (
-          <span data-shown>
+          <span>
             {shown} of {stops.length} shown; next {pace === 'row' ? 'the row' : parts[next.shows[0].part]}
             {placeInWords(rows, next)}
           </span>

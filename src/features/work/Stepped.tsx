@@ -36,9 +36,9 @@ export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; rea
     place?.scrollIntoView({ block: 'nearest' })
   }, [stops, shown])
   return (
-    <div data-stepped>
+    <>
       <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
       <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
-    </div>
+    </>
   )
 }

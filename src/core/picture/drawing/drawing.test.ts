@@ -172,6 +172,11 @@ describe('meters in the picture', () => {
       'A1 0\u2009A',
     ])
   })
+  test('a long chain of wires before a meter is one piece', () => {
+    const wires = Array.from({ length: 20_000 }, (_, i) => `W${i} w${i} w${i + 1}`)
+    const chain = ['E1 A C 12', 'R1 A w0 1', ...wires, 'A1 w20000 B', 'R2 B C 2']
+    expect(shown(chain, 0)).toEqual(['A1 4 A'])
+  })
   test('beyond a bridge every sheet is drawn, with the meters that are still between its nodes', () => {
     const bridged = ['E1 A Z 12', 'A1 A a', 'R1 a B 1', 'R2 B Z 2', 'R3 a C 3', 'R4 C Z 4', 'R5 B C 5', 'V1 B C']
     const worksheet = sheet(network(bridged), { beyond: 'yes', asked: [] })

@@ -1,6 +1,6 @@
 import type { Arithmetic } from '../../number'
 import type { Network } from '../../network'
-import { isZeroOhm, joins, type Wiring } from '../../structure'
+import { isIdeal, isZeroOhm, joins, type Wiring } from '../../structure'
 import type { Supply } from '../supply'
 import { idealCurrents } from './ideal'
 
@@ -42,11 +42,8 @@ export function partValues<N>(
   current[wiring.supply] = negative(supply.current)
   power[wiring.supply] = negative(supply.power)
 
-  const isIdeal = (part: number) => {
-    return joins(parts[part]) || (wiring.idle[part] !== null && isZeroOhm(parts[part]))
-  }
   parts.forEach((_, part) => {
-    if (wiring.idle[part] === null && !isIdeal(part)) return
+    if (wiring.idle[part] === null && !isIdeal(network, wiring, part)) return
     // Idle parts and wires have no drop; where no path leads to the supply, potentials are undefined.
     voltage[part] = wiring.nodes[wiring.from[part]].tiedTo === null ? null : zero
     current[part] = zero
@@ -56,7 +53,7 @@ export function partValues<N>(
   })
   idealCurrents(network, current, (part) => joins(parts[part]) || isZeroOhm(parts[part]), arithmetic).forEach(
     (I, part) => {
-      if (isIdeal(part)) current[part] = I
+      if (isIdeal(network, wiring, part)) current[part] = I
     },
   )
   return { voltage, current, power }

@@ -2,7 +2,8 @@
  * In: a network. Out: its nodes, numbered as the current meets them, which parts carry none and why.
  * Textbooks: “label the nodes”, “redraw the circuit”.
  */
-export { isZeroOhm, wire, type Idle, type Node, type Wirable, type WirablePart, type Wiring } from './wiring'
+export { Sets } from './sets'
+export { isIdeal, isZeroOhm, wire, type Idle, type Node, type Wirable, type WirablePart, type Wiring } from './wiring'
 export { finding, type Finding, type FindingCode } from './finding'
 export { blocks } from './blocks'
 export { joins } from './points'

@@ -64,6 +64,15 @@ export function isZeroOhm({ kind, resistance }: WirablePart): boolean {
 }
 
 /**
+ * Whether a part joins its points whatever flows: wire, an ammeter, or zero ohms that no current of the network needs.
+ *
+ * @param part by its index
+ */
+export function isIdeal({ parts }: Wirable, { idle }: Pick<Wiring, 'idle'>, part: number): boolean {
+  return joins(parts[part]) || (idle[part] !== null && isZeroOhm(parts[part]))
+}
+
+/**
  * Merges the points that wires join, numbers or letters the nodes, and finds what carries no current. Linear in the
  * parts. Labels that the sketch gives to nodes stand instead.
  */

@@ -1,10 +1,10 @@
 import type { Sheet } from '../reduction'
-import type { Stage, Stages } from './stage'
+import type { Element, Stage, Stages } from './stage'
 
 type Elements = Pick<Stages, 'elements'>
 
 /** The resistors inside an element, by element id, in listed order: itself where it is one. */
-export function insideOf({ elements }: Elements, id: number): number[] {
+export function insideOf({ elements }: { readonly elements: readonly Pick<Element, 'made'>[] }, id: number): number[] {
   const found: number[] = []
   const open = [id]
   for (let next = open.pop(); next !== undefined; next = open.pop()) {

@@ -1,5 +1,5 @@
 import { isMeter, type Network } from '../../network'
-import { isZeroOhm, joins, type Wiring } from '../../structure'
+import { isIdeal, type Wiring } from '../../structure'
 import type { Sign } from '../method'
 import type { Draft, Term } from './draft'
 import { readingId } from './line'
@@ -60,13 +60,8 @@ export function findReadings<N>(
     const reached = new Set([start])
     for (const point of reached)
       for (const i of endingAt.get(point) ?? [])
-        if (i !== without && isIdeal(i)) reached.add(parts[i].from).add(parts[i].to)
+        if (i !== without && isIdeal(network, wiring, i)) reached.add(parts[i].from).add(parts[i].to)
     return reached
-  }
-
-  /** Whether a part joins its points: wire, an ammeter, or zero ohms that no current of the network needs. */
-  function isIdeal(part: number): boolean {
-    return joins(parts[part]) || (wiring.idle[part] !== null && isZeroOhm(parts[part]))
   }
 
   /** The currents that leave a set of points through resistors and the supply; null where one of them is undefined. */
