@@ -1,8 +1,7 @@
-import { readFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { analyseNetwork, type AnalyseOptions, type Analysis, type ArithmeticName, type Refusal } from '@/core/worksheet'
+import { analyseNetwork, type AnalyseOptions, type ArithmeticName } from '@/core/worksheet'
 import { orderNames } from '@/core/structure'
-import { maxBytes, readNetworkText, type Problem } from '@/core/network'
+import { printLine, printRefusal, printUsage, readNetworkFile } from './input'
 
 const usage = `usage: npm run -s analyse -- [--arithmetic exact|float|rounded:N] [--order ${orderNames.join('|')}] FILE... (or - for standard input)`
 
@@ -36,48 +35,19 @@ function isArithmetic(name: string): name is ArithmeticName {
   )
 }
 
-async function analyseFile(file: string, options: AnalyseOptions): Promise<Analysis | Refusal> {
-  const refuse = (problem: Problem): Refusal => ({ status: 'refused', problems: [problem] })
-  let text: string
-  try {
-    text = file === '-' ? await readInput() : await readFile(file, 'utf8')
-  } catch (error) {
-    return refuse({
-      part: null,
-      field: 'document',
-      message: `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`,
-    })
-  }
-  const read = readNetworkText(text)
-  return read.ok ? analyseNetwork(read.network, options) : { status: 'refused', problems: read.problems }
-}
-
-/** Standard input, read no further than what will be refused anyway. */
-async function readInput(): Promise<string> {
-  const chunks: Buffer[] = []
-  let bytes = 0
-  for await (const chunk of process.stdin) {
-    chunks.push(chunk as Buffer)
-    bytes += (chunk as Buffer).length
-    if (bytes > maxBytes) break
-  }
-  return Buffer.concat(chunks).toString('utf8')
-}
-
 const exitStatus = { solved: 0, resistance: 0, structure: 0, 'not-series-parallel': 3, refused: 2 } as const
 
 async function main(): Promise<number> {
-  const read = readOptions(process.argv.slice(2))
-  if (typeof read === 'string') {
-    process.stderr.write(`${read}\n`)
-    return 2
-  }
+  const options = readOptions(process.argv.slice(2))
+  if (typeof options === 'string') return printUsage(options)
   let worst = 0
-  for (const file of read.files) {
-    const result = await analyseFile(file, read.options)
-    if (result.status === 'refused')
-      for (const { part, message } of result.problems) process.stderr.write(`${part ?? 'document'}: ${message}\n`)
-    await new Promise<void>((done) => process.stdout.write(`${JSON.stringify(result)}\n`, () => done()))
+  for (const file of options.files) {
+    const read = await readNetworkFile(file)
+    const result = read.ok
+      ? analyseNetwork(read.value, options.options)
+      : { status: 'refused' as const, problems: read.problems }
+    if (result.status === 'refused') await printRefusal(result.problems)
+    else await printLine(result)
     worst = Math.max(worst, exitStatus[result.status])
   }
   return worst

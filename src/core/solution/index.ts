@@ -4,5 +4,6 @@
  */
 export * from './supply'
 export * from './expansion'
+export * from './compiled'
 export * from './checks'
 export * from './numbers'

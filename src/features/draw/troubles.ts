@@ -10,6 +10,8 @@ const words: Readonly<Record<FindingCode, string>> = {
   'shorted-supply': 'shorted',
   bridge: 'bridge',
   'meter-shorts': 'shorts',
+  'unread-tolerance': 'tolerance',
+  'unread-rating': 'rating',
 }
 
 /** A word for a problem, by the field that it is about. */

@@ -3,4 +3,5 @@
  * every part. Textbooks: “work back”.
  */
 export { expand, type Expansion } from './expand'
+export { idealCurrents } from './ideal'
 export { partValues, type Carried, type PartValues } from './parts'

@@ -1,6 +1,14 @@
 /** What is worth saying about a network. */
 export type FindingCode =
-  'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply' | 'bridge' | 'meter-shorts'
+  | 'shorted'
+  | 'dead-end'
+  | 'cut-off'
+  | 'open-supply'
+  | 'shorted-supply'
+  | 'bridge'
+  | 'meter-shorts'
+  | 'unread-tolerance'
+  | 'unread-rating'
 
 /** A finding names its parts, the node labels it speaks of, and what to do. */
 export interface Finding {
@@ -50,6 +58,10 @@ function message(
         : `${parts[0]} is shorted by ${listed(parts.slice(1))}: the equivalent resistance is 0, and nothing can be divided by it. Open the short.`
     case 'meter-shorts':
       return `${names} shorts two nodes that nothing else joins (they are one now, ${at}): an ideal ammeter has no resistance. Break the path and put it in series with what it is to measure.`
+    case 'unread-tolerance':
+      return `What stands as the tolerance of ${names} is none; it is kept, and counts as missing. Write it like 5 % or 0.5 %.`
+    case 'unread-rating':
+      return `What stands as the power rating of ${names} is none; it is kept, and counts as missing. Write it like 1/4 W or 0.5 W.`
     case 'bridge':
       return `Reduction stops at ${listed(by ?? parts)}, between ${at}: no two of them are in series or in parallel (a bridge). Node-voltage or delta-to-wye methods are needed from here.`
   }

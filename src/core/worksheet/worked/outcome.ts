@@ -1,5 +1,5 @@
 import { roundedFigures, type Amount, type Arithmetic } from '../../number'
-import { isMeter, knownOf, type Network } from '../../network'
+import { isMeter, knownOf, unreadNotes, type Network } from '../../network'
 import { checks, partValues, type Carried, type Check, type Status } from '../../solution'
 import { joins, reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
 import type { Derivation, Derived } from '../derivation'
@@ -153,7 +153,7 @@ export function outcomeOf<N>(
     ),
     nodes: wiring.nodes.map(({ label, points }, node) => ({ label, points, potential: amountOf('potential', node) })),
     checks: supply && whole !== null && !isOpen ? checked() : [],
-    findings: [...wiring.findings, ...reductionFindings(network, stages)],
+    findings: [...wiring.findings, ...reductionFindings(network, stages), ...unreadNotes(network)],
     residue: stopsAt(stages).map(({ id }) => elements[id].name),
   }
 

@@ -1,0 +1,44 @@
+import { unreadNotes, type Network, type Problem } from '../../network'
+import { wire, type Finding } from '../../structure'
+import { builtOf, type Built } from './built'
+import { modelOf, type Model } from './model'
+
+export type Bench =
+  | {
+      readonly ok: true
+      readonly built: Built
+      readonly model: Model
+      readonly findings: readonly Finding[]
+    }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/** A network as it stands on a bench; refused where it has no values to be measured: a part without value, nothing closed. */
+export function benchOf(network: Network): Bench {
+  const wiring = wire(network)
+  const refuse = (part: string | null, field: string, message: string): Bench => ({
+    ok: false,
+    problems: [{ part, field, message }],
+  })
+  const built = builtOf(network, wiring)
+  if (!built) {
+    const { live } = wiring
+    const open = live.map((part) => network.parts[part]).find((part) => part.kind === 'resistor' && !part.resistance)
+    return refuse(open?.name ?? null, 'resistance', 'it has no value yet, so nothing can be told of what is measured')
+  }
+  const supply = network.parts[wiring.supply].name
+  const stopping = wiring.findings.find(({ code }) => code === 'shorted-supply' || code === 'open-supply')
+  const model = modelOf(built)
+  if (!model) return refuse(supply, 'parts', stopping?.message ?? 'no current flows')
+  const { drive } = built
+  if (drive.at === 'resistor' && drive.leaf < 0)
+    return refuse(
+      network.known?.part ?? null,
+      'known',
+      'it carries no current whatever the source gives, so the supply cannot be found from it',
+    )
+  const { equivalent, supply: current } = model.run(built.resistance)
+  if (!(equivalent > 0)) return refuse(supply, 'parts', 'it is shorted by zero ohms: nothing can be divided by them')
+  if (!Number.isFinite(current))
+    return refuse(network.known?.part ?? null, 'known', 'the supply cannot be found from what is known')
+  return { ok: true, built, model, findings: [...wiring.findings, ...unreadNotes(network)] }
+}

@@ -1,0 +1,64 @@
+import type { Built } from './built'
+import { gradientOf } from './gradient'
+import type { Model } from './model'
+import type { Quantity } from './quantity'
+import { worstCase, type WorstCase } from './worst'
+
+/** The tolerance classes that resistors are sold in, the loosest first, as parts of the value. */
+export const toleranceClasses = [0.1, 0.05, 0.02, 0.01] as const
+
+/** Which class each resistor needs so that a wish is kept. */
+export interface Classes {
+  /** The tolerance of each leaf. */
+  readonly tolerance: readonly number[]
+  /** The leaves that had to be tightened. */
+  readonly tightened: readonly number[]
+  readonly worst: WorstCase
+}
+
+/** Whether a quantity's limits lie within so much of its nominal value. */
+function isWithin({ nominal, min, max }: WorstCase, wish: number): boolean {
+  const most = wish * Math.abs(nominal) * (1 + 1e-12)
+  return max - nominal <= most && nominal - min <= most
+}
+
+/**
+ * The fewest resistors tightened, and these no further than to the loosest class that still keeps the quantity's worst case
+ * within a wish. The one that gains most is tightened first, to first order; then each is loosened again as far as it may.
+ *
+ * @param wish as a part of the nominal value
+ * @returns null where not even the tightest class of all resistors keeps it
+ */
+export function loosestClasses(built: Built, model: Model, quantity: Quantity, wish: number): Classes | null {
+  const worstWith = (tolerance: readonly number[]) => worstCase({ ...built, tolerance }, model, quantity)
+  const tightest = toleranceClasses[toleranceClasses.length - 1]
+  const tightenedTo = (leaf: number) => Math.min(built.tolerance[leaf], tightest)
+  const before = worstWith(built.tolerance)
+  if (isWithin(before, wish)) return { tolerance: built.tolerance, tightened: [], worst: before }
+  const gradient = gradientOf(built, model, quantity, built.resistance)
+  const inOrder = built.resistance
+    .map((R, leaf) => ({ leaf, gain: Math.abs(gradient[leaf] * R) * (built.tolerance[leaf] - tightenedTo(leaf)) }))
+    .filter(({ gain }) => gain > 0)
+    .sort((a, b) => b.gain - a.gain)
+    .map(({ leaf }) => leaf)
+  const tolerance = [...built.tolerance]
+  const tightened: number[] = []
+  for (const leaf of inOrder) {
+    tolerance[leaf] = tightenedTo(leaf)
+    tightened.push(leaf)
+    if (isWithin(worstWith(tolerance), wish)) break
+  }
+  if (!isWithin(worstWith(tolerance), wish)) return null
+  for (const leaf of [...tightened].reverse())
+    for (const looser of toleranceClasses.filter((it) => it < built.tolerance[leaf])) {
+      const tried = tolerance.map((it, i) => (i === leaf ? looser : it))
+      if (!isWithin(worstWith(tried), wish)) continue
+      tolerance[leaf] = looser
+      break
+    }
+  return {
+    tolerance,
+    tightened: tightened.filter((leaf) => tolerance[leaf] < built.tolerance[leaf]),
+    worst: worstWith(tolerance),
+  }
+}

@@ -1,0 +1,27 @@
+/**
+ * In: a network with tolerances and ratings. Out: between which limits any of its values lies, how it spreads, which
+ * resistor matters most, which tolerance classes keep a wish, and which part runs hot.
+ * Textbooks: “worst-case analysis”, “Monte Carlo analysis”, “sensitivity”, “power rating”.
+ */
+export { builtOf, toleranceOf, type Built, type Drive } from './built'
+export { modelOf, type Model, type Run } from './model'
+export { benchOf, type Bench } from './bench'
+export { betweenNodes, ofPart, quantitiesOf, valueOf, type NamedQuantity, type Quantity, type Term } from './quantity'
+export { gradientOf } from './gradient'
+export { worstCase, worstCases, type WorstCase } from './worst'
+export { sharesOf, type Share } from './shares'
+export {
+  addBlocks,
+  blockSize,
+  percentile,
+  sampleBlock,
+  statisticsOf,
+  type Block,
+  type Distribution,
+  type Sampled,
+  type Sampling,
+  type Statistics,
+} from './sample'
+export { spreadOf, type Spread, type SpreadOptions } from './spread'
+export { loosestClasses, toleranceClasses, type Classes } from './classes'
+export { ratingsOf, sizes, type Rated } from './ratings'
