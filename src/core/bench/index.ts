@@ -4,3 +4,7 @@
  * bench to measure on where there is none. Textbooks: “measure and compare”, “troubleshooting”, “worst-case analysis”.
  */
 export * from './tolerance'
+export * from './meter'
+export * from './plan'
+export * from './readings'
+export * from './diagnosis'

@@ -5,4 +5,4 @@
  */
 export { potentials, type Edge } from './nodes'
 export { portsOf, type Port } from './portsOf'
-export { currentAt, impedanceOut, loadedVoltage, shuntedCurrent, withResistance, type Ports } from './ports'
+export { withResistance, type Ports } from './ports'

@@ -5,6 +5,8 @@
  */
 export interface Ports {
   readonly count: number
+  /** The first so many ports are resistors. */
+  readonly resistors: number
   /** Of what lies at each port, in ohms; Infinity where nothing does. */
   readonly resistance: Float64Array
   /** Open-circuit voltage of each port, in volts per volt of the source. */
@@ -24,54 +26,30 @@ const least = 1e-13
  * @param to in ohms, above 0; Infinity takes away what is there
  */
 export function withResistance(ports: Ports, port: number, to: number): Ports {
-  const { count, conductance } = ports
+  const { count, resistors, conductance } = ports
   const change = 1 / to - 1 / ports.resistance[port]
   const own = ports.impedance[port * count + port]
   const resistance = ports.resistance.slice()
   resistance[port] = to
-  if (change === 0 || own === 0) return { ...ports, resistance }
+  const across = ports.voltage[port]
+  // Between two nodes that are held nothing else moves, but what the source gives.
+  if (own === 0) return { ...ports, resistance, conductance: conductance + change * across * across }
   const divisor = Math.max(1 + change * own, least)
   const factor = change / divisor
   const row = ports.impedance.subarray(port * count, (port + 1) * count)
   const impedance = new Float64Array(count * count)
   const voltage = new Float64Array(count)
-  const V = ports.voltage[port]
   for (let i = 0; i < count; i++) {
     // At the port itself the difference is known without subtracting.
     if (i === port) {
-      voltage[i] = V / divisor
+      voltage[i] = across / divisor
       for (let j = 0; j < count; j++) impedance[i * count + j] = row[j] / divisor
       continue
     }
     const step = factor * row[i]
-    voltage[i] = ports.voltage[i] - step * V
+    voltage[i] = ports.voltage[i] - step * across
     for (let j = 0; j < count; j++)
       impedance[i * count + j] = j === port ? row[i] / divisor : ports.impedance[i * count + j] - step * row[j]
   }
-  return { count, resistance, voltage, impedance, conductance: conductance + factor * V * V }
-}
-
-/** The current through what lies at a port, in amperes per volt of the source. */
-export function currentAt({ voltage, resistance }: Ports, port: number): number {
-  return voltage[port] / resistance[port]
-}
-
-/** What a voltmeter of this resistance across a port shows, in volts per volt of the source. */
-export function loadedVoltage({ voltage, impedance, count }: Ports, port: number, meter: number): number {
-  return voltage[port] / (1 + impedance[port * count + port] / meter)
-}
-
-/** What an ammeter of this resistance in series with what lies at a port shows, in amperes per volt of the source. */
-export function shuntedCurrent({ voltage, impedance, resistance, count }: Ports, port: number, meter: number): number {
-  const own = resistance[port]
-  // Seen from the break: the resistance itself, and R of the rest in series with it.
-  const left = Math.max(1 - impedance[port * count + port] / own, least)
-  return voltage[port] / (own + meter * left)
-}
-
-/** The resistance between the two nodes of a port with the source taken out, in ohms. */
-export function impedanceOut({ voltage, impedance, conductance, count }: Ports, port: number): number {
-  const V = voltage[port]
-  const own = impedance[port * count + port]
-  return V === 0 ? own : own + (V * V) / conductance
+  return { count, resistors, resistance, voltage, impedance, conductance: conductance + factor * across * across }
 }

@@ -67,5 +67,5 @@ export function portsOf(
     if (a === start) conductance += G * (1 - potential[b])
     if (b === start) conductance += G * (1 - potential[a])
   }
-  return { ports: { count, resistance, voltage, impedance, conductance }, ends }
+  return { ports: { count, resistors: edges.length, resistance, voltage, impedance, conductance }, ends }
 }

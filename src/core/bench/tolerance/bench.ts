@@ -3,19 +3,21 @@ import { wire, type Finding } from '../../structure'
 import { builtOf, type Built } from './built'
 import { modelOf, type Model } from './model'
 
-export type Bench =
-  | {
-      readonly ok: true
-      readonly built: Built
-      readonly model: Model
-      readonly findings: readonly Finding[]
-    }
-  | { readonly ok: false; readonly problems: readonly Problem[] }
+/** A network that has values to be measured. */
+export interface Bench {
+  readonly built: Built
+  readonly model: Model
+  /** Whether a part's `to` is its end nearer to +, by part index. */
+  readonly turned: readonly boolean[]
+  readonly findings: readonly Finding[]
+}
+
+export type FoundBench = (Bench & { readonly ok: true }) | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** A network as it stands on a bench; refused where it has no values to be measured: a part without value, nothing closed. */
-export function benchOf(network: Network): Bench {
+export function benchOf(network: Network): FoundBench {
   const wiring = wire(network)
-  const refuse = (part: string | null, field: string, message: string): Bench => ({
+  const refuse = (part: string | null, field: string, message: string): FoundBench => ({
     ok: false,
     problems: [{ part, field, message }],
   })
@@ -36,9 +38,13 @@ export function benchOf(network: Network): Bench {
       'known',
       'it carries no current whatever the source gives, so the supply cannot be found from it',
     )
-  const { equivalent, supply: current } = model.run(built.resistance)
+  const { equivalent, supply: current, voltage } = model.run(built.resistance)
   if (!(equivalent > 0)) return refuse(supply, 'parts', 'it is shorted by zero ohms: nothing can be divided by them')
   if (!Number.isFinite(current))
     return refuse(network.known?.part ?? null, 'known', 'the supply cannot be found from what is known')
-  return { ok: true, built, model, findings: [...wiring.findings, ...unreadNotes(network)] }
+  const turned = network.parts.map((_, part) => {
+    const leaf = wiring.live.indexOf(part)
+    return leaf >= 0 && model.turn[leaf] * voltage[leaf] < 0
+  })
+  return { ok: true, built, model, turned, findings: [...wiring.findings, ...unreadNotes(network)] }
 }

@@ -1,5 +1,5 @@
 import type { Built } from './built'
-import type { Model, Run } from './model'
+import type { Model } from './model'
 import { valueOf, type Quantity } from './quantity'
 
 /** How often a quantity takes the factor by which all voltages and currents are scaled. */

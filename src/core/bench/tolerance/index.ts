@@ -5,7 +5,7 @@
  */
 export { builtOf, toleranceOf, type Built, type Drive } from './built'
 export { modelOf, type Model, type Run } from './model'
-export { benchOf, type Bench } from './bench'
+export { benchOf, type Bench, type FoundBench } from './bench'
 export { betweenNodes, ofPart, quantitiesOf, valueOf, type NamedQuantity, type Quantity, type Term } from './quantity'
 export { gradientOf } from './gradient'
 export { worstCase, worstCases, type WorstCase } from './worst'

@@ -1,0 +1,263 @@
+import type { Problem } from '../../network'
+import type { Port } from '../circuit'
+import type { Meter } from '../meter'
+import { allPairs, endsOf, keyOf, planOf, type Measurement, type View } from '../plan'
+import { judgeReadings, layReadings, type Judged, type LaidReading, type Reading, type VerdictCode } from '../readings'
+import type { Bench } from '../tolerance'
+import { anySource, anyValue, type Weighed } from './fitted'
+import { priors, type Fault, type FaultCode } from './fault'
+import { asMarked, faultsOf } from './hypotheses'
+import { dataOf, fit, shown, type Data } from './likelihood'
+import { nextOf, type Next } from './next'
+import { faultText } from './words'
+
+/** Something that may be wrong. */
+export interface Hypothesis {
+  readonly fault: FaultCode
+  readonly parts: readonly string[]
+  /** Two points that have become one; of `bridged` alone. */
+  readonly points?: readonly [string, string]
+  /** The value that fits, in ohms or volts; null where the fault has none. */
+  readonly value: number | null
+  /** Of `scale` and `reversed`: the reading's place. */
+  readonly reading?: number
+  readonly power?: number
+  /** How many of the readings lie within its own 99 % band, of how many. */
+  readonly explains: number
+  readonly of: number
+  readonly probability: number
+  readonly text: string
+  /** The places of those that no reading at hand tells from it. */
+  readonly alike: readonly number[]
+}
+
+/** What the readings say: the open format `nodrel-diagnosis`. */
+export interface Diagnosis {
+  readonly format: 'nodrel-diagnosis'
+  readonly version: 1
+  readonly readings: readonly {
+    readonly index: number
+    readonly expected: { readonly nominal: number; readonly min: number; readonly max: number } | null
+    readonly verdict: VerdictCode
+    readonly power?: number
+  }[]
+  readonly hypotheses: readonly Hypothesis[]
+  /** The measurement that would tell them apart best; null where none would. */
+  readonly next: Measurement | null
+  /** Whether there is too little to say more than what is possible. */
+  readonly tooLittle: boolean
+}
+
+export interface Diagnosed {
+  readonly diagnosis: Diagnosis
+  readonly judged: readonly Judged[]
+  readonly view: View
+  readonly laid: readonly LaidReading[]
+  /** What the best hypotheses would read at the next measurement, by their place. */
+  readonly nextReads: readonly { readonly hypothesis: number; readonly value: number }[]
+}
+
+export type FoundDiagnosis =
+  ({ readonly ok: true } & Diagnosed) | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/** Fewer readings than this are too little for a verdict. */
+const fewest = 2
+/** Up to so many nodes, every pair of them may be bridged. */
+const mostNodes = 14
+/** What is kept of the hypotheses while the next measurement is chosen. */
+const mostRemaining = 40
+const leastProbability = 1e-4
+/** How many hypotheses are told. */
+const mostTold = 20
+/** 99 % of a normal distribution lie within so many standard deviations. */
+const within99 = 2.5758
+
+/** Tries every single fault against all readings, and names the measurement that tells best between what remains. */
+export function diagnose(bench: Bench, readings: readonly Reading[], meter: Meter | null): FoundDiagnosis {
+  const { built } = bench
+  const { wiring, network } = built
+  const nodes = wiring.nodes.length
+  const beside = network.parts.map((_, part): Port => endsOf(bench, part))
+  const pairs = nodes <= mostNodes ? [...beside, ...allPairs(nodes)] : beside
+  const laidOut = layReadings(bench, readings, meter, pairs)
+  if (!laidOut.ok) return laidOut
+  const { view, laid } = laidOut
+  const judged = judgeReadings(view, laid)
+  const { equivalent } = bench.model.run(built.resistance)
+  const data = dataOf(laid, equivalent)
+  const sourceSpread = sourceSpreadOf(view)
+  const weighed = weigh(view, data, sourceSpread)
+
+  const most = weighed.reduce((top, { log }) => Math.max(top, log), -Infinity)
+  const total = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
+  const all = weighed
+    .map((it) => ({ ...it, probability: Math.exp(it.log - most) / total }))
+    .sort((a, b) => b.probability - a.probability)
+  const merged = merge(all)
+  const told = merged.slice(0, mostTold)
+  const sum = told.reduce((part, { probability }) => part + probability, 0)
+  const names = (node: number) => wiring.nodes[node].points[0]
+  const alike = told.map((one, i) => told.flatMap((other, j) => (i !== j && !isToldApart(one, other, data) ? [j] : [])))
+  const hypotheses = told.map((it, i): Hypothesis => {
+    const { bench: there } = it.fitted
+    const { fault } = there
+    return {
+      fault: fault.fault,
+      parts: partsOf(fault).map((part) => network.parts[part].name),
+      ...(fault.fault === 'bridged' && { points: [names(fault.nodes[0]), names(fault.nodes[1])] as const }),
+      value: valueOf(view, fault),
+      ...('reading' in fault && { reading: readings[fault.reading].index }),
+      ...(fault.fault === 'scale' && { power: fault.power }),
+      explains: explained(it, data),
+      of: readings.length,
+      probability: it.probability / sum,
+      text: faultText(view, fault, readings),
+      alike: alike[i],
+    }
+  })
+  const taken = new Set(readings.map(({ measurement }) => keyOf({ ...measurement, end: undefined } as Measurement)))
+  const candidates = planOf(view).filter(
+    ({ measurement }) => !taken.has(keyOf({ ...measurement, end: undefined } as Measurement)),
+  )
+  const remaining = all.filter(({ probability }) => probability > leastProbability).slice(0, mostRemaining)
+  const kept = remaining.reduce((part, { probability }) => part + probability, 0)
+  const next = nextOf(
+    view,
+    candidates,
+    remaining.map((it) => ({ ...it, probability: it.probability / kept })),
+    meter,
+    sourceSpread,
+  )
+  return {
+    ok: true,
+    view,
+    laid,
+    judged,
+    nextReads: readsOf(next, remaining, told),
+    diagnosis: {
+      format: 'nodrel-diagnosis',
+      version: 1,
+      readings: judged.map(({ index, band, verdict, power }) => ({
+        index,
+        expected: band && { nominal: band.nominal, min: band.min, max: band.max },
+        verdict,
+        ...(power !== undefined && { power }),
+      })),
+      hypotheses,
+      next: next?.measurement ?? null,
+      tooLittle: readings.length < fewest,
+    },
+  }
+}
+
+/** The standard deviation of the source's voltage, in volts: its tolerance spread evenly; wide where it is not given. */
+function sourceSpreadOf({ bench, volts, hasSource }: View): number {
+  const { drive } = bench.built
+  if (!hasSource) return 0
+  return drive.at === 'source' && drive.quantity === 'voltage' ? (volts * drive.tolerance) / Math.sqrt(3) : 0.2 * volts
+}
+
+/** Every fault with its weight; of values that have to be fitted, their peaks. */
+function weigh(view: View, data: Data, sourceSpread: number): Weighed[] {
+  const base = asMarked(view)
+  const faults = faultsOf(view, base, data).map((it): Weighed => {
+    const fitted = fit(it, data, sourceSpread)
+    return { fitted, log: fitted.logLikelihood + it.prior }
+  })
+  const { network, wiring } = view.bench.built
+  const resistors = network.parts.flatMap((_, part) => (view.ofPart[part] === undefined ? [] : [part]))
+  const free = resistors.flatMap((part) =>
+    anyValue(
+      base,
+      part,
+      view.ofPart[part] as number,
+      wiring.idle[part] !== null,
+      priors.free / resistors.length,
+      data,
+      sourceSpread,
+    ),
+  )
+  return [...faults, ...free, ...(view.hasSource ? anySource(base, data) : [])]
+}
+
+interface Ranked extends Weighed {
+  readonly probability: number
+}
+
+function partsOf(fault: Fault): number[] {
+  if (fault.fault === 'swapped') return [fault.part, fault.other]
+  return 'part' in fault ? [fault.part] : []
+}
+
+/** What makes two faults the same one to a person: a value is one whatever it is. */
+function keyOfFault(fault: Fault): string {
+  const { fault: code } = fault
+  if (code === 'bridged') return `bridged ${fault.nodes.join()}`
+  if (code === 'scale') return `scale ${fault.reading} ${fault.power}`
+  return [code, ...partsOf(fault), 'reading' in fault ? fault.reading : ''].join(' ')
+}
+
+/** The same faults as one, with the best of them to stand for it. */
+function merge(all: readonly Ranked[]): Ranked[] {
+  const found = new Map<string, Ranked>()
+  for (const it of all) {
+    const key = keyOfFault(it.fitted.bench.fault)
+    const before = found.get(key)
+    found.set(key, before ? { ...before, probability: before.probability + it.probability } : it)
+  }
+  return [...found.values()].sort((a, b) => b.probability - a.probability)
+}
+
+function valueOf({ volts, ports, ofPart }: View, fault: Fault): number | null {
+  if (fault.fault === 'source') return volts * fault.times
+  return fault.fault === 'value' ? ports.resistance[ofPart[fault.part] as number] * fault.times : null
+}
+
+/** How many readings lie within a fault's own band of 99 %. */
+function explained({ fitted }: Weighed, { numbers, overs }: Data): number {
+  const { bench, joint, used } = fitted
+  const { fault } = bench
+  let count = 0
+  used.forEach((number, i) => {
+    const { index, value } = numbers[number]
+    const read =
+      fault.fault === 'reversed' && fault.reading === index
+        ? -value
+        : fault.fault === 'scale' && fault.reading === index
+          ? value / 10 ** fault.power
+          : value
+    const variance = joint.factors[i].reduce((sum, it) => sum + it * it, joint.own[i])
+    if (Math.abs(read - joint.mean[i]) <= within99 * Math.sqrt(variance)) count++
+  })
+  for (const { read, end } of overs) if (Math.abs(shown(bench, read).value) > end) count++
+  return count
+}
+
+/** Whether the readings at hand would differ under two faults by more than their spread. */
+function isToldApart(one: Weighed, other: Weighed, { overs }: Data): boolean {
+  const [a, b] = [one.fitted, other.fitted]
+  if ('reading' in a.bench.fault || 'reading' in b.bench.fault) return true
+  if (a.used.length !== b.used.length || a.used.some((number, i) => number !== b.used[i])) return true
+  for (const { read, end } of overs)
+    if (Math.abs(shown(a.bench, read).value) > end !== Math.abs(shown(b.bench, read).value) > end) return true
+  const n = a.used.length
+  // What the other would read, as this one whitens it.
+  const off = a.used.map((_, i) => b.joint.mean[i] - a.joint.mean[i])
+  let sum = 0
+  for (let i = 0; i < n; i++) {
+    let value = off[i]
+    for (let k = 0; k < i; k++) value -= a.L[i * n + k] * off[k]
+    off[i] = value / a.L[i * n + i]
+    sum += off[i] ** 2
+  }
+  return sum > 1
+}
+
+/** What each told hypothesis would read next, from the best of what it stands for. */
+function readsOf(next: Next | null, remaining: readonly Ranked[], told: readonly Ranked[]): Diagnosed['nextReads'] {
+  if (!next) return []
+  return told.flatMap(({ fitted }, hypothesis) => {
+    const at = remaining.findIndex((it) => it.fitted === fitted)
+    return at < 0 ? [] : [{ hypothesis, value: next.reads[at] }]
+  })
+}

@@ -1,0 +1,18 @@
+/**
+ * In: readings as they were written down. Out: what they say of which measurement, and a verdict on each: within its limits
+ * or not, against a law, off by a power of ten, with leads reversed. Textbooks: “measured against calculated”.
+ */
+export {
+  readingsOf,
+  readReading,
+  readReadingsText,
+  readValue,
+  type Reading,
+  type ReadingDocument,
+  type ReadingsDocument,
+  type ReadReadings,
+} from './read'
+export { layReadings, type LaidReading, type LaidReadings } from './lay'
+export { isWithin, judgeReadings, powerOff, type Judged, type VerdictCode } from './verdict'
+export type { LawFound } from './laws'
+export { readingColumns, readingOfRow, rowOf } from './csv'
