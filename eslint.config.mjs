@@ -14,7 +14,7 @@ const wings = {
   worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'analysis'],
   picture: ['drawing'],
   entry: ['formula', 'sketch'],
-  bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'standin', 'diagnosis'],
+  bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
   learner: ['attempt'],
 }
 

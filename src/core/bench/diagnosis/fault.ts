@@ -58,8 +58,8 @@ export const priors = {
   bridged: 0.03,
   lifted: 0.03,
   source: 0.02,
-  scale: 0.02,
-  reversed: 0.02,
+  scale: 0.008,
+  reversed: 0.01,
 } as const
 
 /** The step from a value to its neighbour in the E12 series. */

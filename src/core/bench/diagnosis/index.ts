@@ -4,5 +4,5 @@
  */
 export { diagnose, type Diagnosis, type Hypothesis } from './diagnose'
 export { faultText } from './words'
-export type { Fault, FaultCode } from './fault'
+export { neighbourStep, type Fault, type FaultCode } from './fault'
 export type { Next } from './next'

@@ -2,7 +2,7 @@ import { portsOf } from '../circuit'
 import { allowance, fullest, usualAccuracy, type Accuracy, type Meter, type Range } from '../meter'
 import { betweenNodes, ofPart, toleranceOf, worstCases, type Quantity } from '../tolerance'
 import type { Probe } from './measurement'
-import { alongPort, layProbe, noLoading, predict, type Laid, type Loading } from './predict'
+import { alongPort, noLoading, predict, type Laid, type Loading } from './predict'
 import type { View } from './view'
 
 /** Between which limits a reading must fall, in SI units. Infinity for a resistance without a path. */
