@@ -4,6 +4,7 @@ export { database, openAtStart, openDatabase, type Db, type Opened } from './cli
 export * from './logbook'
 export * from './queries'
 export { keepWay, listWays, mostWays, removeWay, type WayRow } from './ways'
+export { createRun, findRun, listRuns, mostRuns, removeRun, saveRun, type RunColumns, type RunRow } from './runs'
 export { columnsOf, type Columns } from './row'
 export { samples } from './samples'
 export { DatabaseTrouble, isTrouble } from './trouble'

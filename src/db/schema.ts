@@ -1,4 +1,4 @@
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 /** Saved networks. A deleted one keeps its row for thirty days, in the bin, so that deleting can be undone. */
 export const networks = sqliteTable('networks', {
@@ -29,6 +29,25 @@ export const attempts = sqliteTable('attempts', {
   version: integer('version').notNull(),
   updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
 })
+
+/** Runs of readings on the bench: several for a network. */
+export const runs = sqliteTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    networkId: text('network_id')
+      .notNull()
+      .references(() => networks.id, { onDelete: 'cascade' }),
+    title: text('title').notNull(),
+    /** A `nodrel-readings` document as JSON, every value as it was typed. */
+    document: text('document').notNull(),
+    /** Counts the saves, from 1; a save names the version it was based on. */
+    version: integer('version').notNull(),
+    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+    updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  ({ networkId }) => [index('runs_of_network').on(networkId)],
+)
 
 /** Whole ways of doing worksheets, each under a name of its own. */
 export const ways = sqliteTable('ways', {

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { readingsOf } from '@/core/bench'
 import { readMoves } from '@/core/learner'
 import { readJson, readNetwork, readWay, type NetworkDocument, type Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/row'
@@ -13,6 +14,8 @@ export interface Judged {
   readonly attempt: { readonly version: number; readonly of: string; readonly moves: string }
   /** A named way, `{ way, replace }`; the choices as JSON text. */
   readonly way: { readonly name: string; readonly choices: string; readonly replace: boolean }
+  /** A run of readings: `{ version, document }`, version 0 for a new one; the document as JSON text. */
+  readonly run: { readonly version: number; readonly title: string; readonly document: string }
 }
 
 export type Verdict<K extends keyof Judged> =
@@ -26,6 +29,7 @@ const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
 
 const version = yup.number().integer().required()
 const saveShape = yup.object({ version: version.min(1) }).required()
+const runShape = yup.object({ version: version.min(0) }).required()
 const attemptShape = yup.object({ version: version.min(0), of: yup.string().max(200_000).required() }).required()
 
 /** Judges the JSON text of a body, with every fault at once. Works in proportion to the text; needs no database. */
@@ -42,7 +46,7 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
     const { name, choices } = read.way
     return { ok: true, value: { name, choices: JSON.stringify(choices), replace: body.replace === true } }
   }
-  const envelope = kind === 'save' ? saveShape : attemptShape
+  const envelope = { save: saveShape, run: runShape, attempt: attemptShape }[kind]
   try {
     // Only the envelope: what is in it has its own door.
     envelope.validateSync({ version: body.version, of: body.of }, { abortEarly: false, strict: true })
@@ -52,10 +56,22 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
     return { ok: false, problems: faults.map(({ path, message }) => problem(path || 'request', message)) }
   }
   if (kind === 'save') return passDoor(body.document, { version: body.version as number })
+  if (kind === 'run') return passRun(body.document, body.version as number)
   const read = readMoves(body.moves)
   if (!read.ok) return fail(read.field, read.message)
   const { of } = body as { of: string }
   return { ok: true, value: { version: body.version as number, of, moves: JSON.stringify(read.moves) } }
+}
+
+/** The most characters of a run that are kept. */
+const longestRun = 1_000_000
+
+function passRun(document: unknown, version: number): Verdict<'run'> {
+  const read = readingsOf(document)
+  if (!read.ok) return { ok: false, problems: read.problems.slice(0, mostListed) }
+  const text = JSON.stringify(document)
+  if (text.length > longestRun) return fail('document', 'the run is over the limit of 1 MB')
+  return { ok: true, value: { version, title: read.document.title, document: text } }
 }
 
 function passDoor(document: unknown, more: { readonly version?: number }): Verdict<'create' | 'save'> {

@@ -1,4 +1,5 @@
 import type { Card, Form } from '@/core/picture'
+import type { ReadingsDocument } from '@/core/bench'
 import type { Move } from '@/core/learner'
 import type { NetworkDocument, Problem, Way } from '@/core/network'
 import type { Naming } from '@/core/structure'
@@ -63,6 +64,14 @@ export interface Bin {
 /** A named way as the server keeps it. */
 export type SavedWay = Pick<Way, 'name' | 'choices'> & { readonly id: string }
 
+/** A run of readings as the server has it. */
+export interface SavedRun {
+  readonly id: string
+  readonly version: number
+  readonly updatedAt: string
+  readonly document: ReadingsDocument
+}
+
 /** How long an answer is waited for, in milliseconds. */
 const longest = 30_000
 /** The longest body that browsers send to its end when the page goes, in characters. */
@@ -120,6 +129,12 @@ export const api = {
   ways: () => ask<{ readonly ways: readonly SavedWay[] }>('GET', '/ways'),
   keepWay: (way: Way, replace: boolean) => ask<SavedWay>('PUT', '/ways', { way, replace }),
   removeWay: (id: string) => ask<undefined>('DELETE', `/ways/${id}`),
+  runs: (id: string) => ask<{ readonly runs: readonly SavedRun[] }>('GET', `/networks/${id}/runs`),
+  createRun: (id: string, document: ReadingsDocument) =>
+    ask<SavedRun>('POST', `/networks/${id}/runs`, { version: 0, document }),
+  saveRun: (id: string, version: number, document: ReadingsDocument, leaving?: boolean) =>
+    ask<{ version: number }, SavedRun>('PUT', `/runs/${id}`, { version, document }, leaving),
+  removeRun: (id: string) => ask<undefined>('DELETE', `/runs/${id}`),
   bin: () => ask<Bin>('GET', '/bin'),
   /** For good: one network in the bin, or all of them. */
   emptyBin: (id?: string) => ask<undefined>('DELETE', id === undefined ? '/bin' : `/bin/${id}`),

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { maxBytes } from '@/core/network'
 import { orderNames } from '@/core/structure'
-import { isTrouble, logbookOrders, type NetworkRow } from '@/db'
+import { isTrouble, logbookOrders, type NetworkRow, type RunRow } from '@/db'
 import { turnedAway } from '@/server/gate'
 import { judge, type Judged } from '@/server/judge'
 import { isStopped, onThread } from '@/server/pool'
@@ -99,6 +99,11 @@ export function recordText(row: NetworkRow): string {
   const { id, title, notes, version, createdAt, updatedAt, document } = row
   const plain = JSON.stringify({ id, title, notes, version, createdAt, updatedAt }).slice(0, -1)
   return row.sound ? `${plain},"document":${document}}` : `${plain},"document":null,"kept":${JSON.stringify(document)}}`
+}
+
+/** A run as it is sent: its document as it is kept, byte for byte. */
+export function runText({ id, version, updatedAt, document }: RunRow): string {
+  return `${JSON.stringify({ id, version, updatedAt }).slice(0, -1)},"document":${document}}`
 }
 
 /** What a door is given besides the request. */

@@ -7,7 +7,9 @@ import * as networks from './networks/route'
 import * as network from './networks/[id]/route'
 import * as analysis from './networks/[id]/analysis/route'
 import * as attempt from './networks/[id]/attempt/route'
+import * as runsOf from './networks/[id]/runs/route'
 import * as restore from './networks/[id]/restore/route'
+import * as run from './runs/[id]/route'
 import * as ways from './ways/route'
 import * as way from './ways/[id]/route'
 
@@ -20,6 +22,8 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/analysis$/, analysis],
   [/^\/api\/networks\/([^/]+)\/attempt$/, attempt],
   [/^\/api\/networks\/([^/]+)\/restore$/, restore],
+  [/^\/api\/networks\/([^/]+)\/runs$/, runsOf],
+  [/^\/api\/runs\/([^/]+)$/, run],
   [/^\/api\/logbook$/, logbook],
   [/^\/api\/ways$/, ways],
   [/^\/api\/ways\/([^/]+)$/, way],

@@ -7,7 +7,7 @@ import { isDocument, type NetworkDocument } from '@/core/network'
 import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName, saveDocument } from '@/ui/download'
-import { browserLocks, draftsIn, hold, readDraft } from '@/ui/saving/draft'
+import { browserLocks, draftsIn, hold, readDraft, type DraftKind } from '@/ui/saving/draft'
 import { browserStorage } from '@/ui/saving/draftStorage'
 import { savesAnswered } from '@/ui/saving/underWay'
 import { toast } from '@/ui/toast'
@@ -15,10 +15,11 @@ import { toast } from '@/ui/toast'
 /** Unsaved work that no open window holds. */
 interface Left {
   readonly key: string
+  /** Of its network. */
   readonly id: string
-  readonly kind: 'network' | 'attempt'
+  readonly kind: DraftKind
   readonly text: string
-  /** null for an attempt, and for what is damaged. */
+  /** null for what is no network, and for what is damaged. */
   readonly document: NetworkDocument | null
   readonly at: number
   /** Whether its network is still there, and takes it up when it is opened. */
@@ -32,7 +33,9 @@ async function findLeft(): Promise<Left[]> {
   // What the screen that was just left still saves, or keeps, is not left behind yet.
   await savesAnswered()
   const found: Left[] = []
-  for (const { kind, id, key } of draftsIn(browserStorage).slice(0, most)) {
+  for (const { kind, id: of, key } of draftsIn(browserStorage).slice(0, most)) {
+    // A run is kept under its network and its own id.
+    const [id] = of.split('.')
     const release = await hold(browserLocks(), key)
     if (!release) continue
     await release()
@@ -88,9 +91,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
           const { key, id, kind, document, at, there } = it
           const title = document
             ? document.title || 'Untitled network'
-            : kind === 'attempt'
-              ? 'An attempt'
-              : 'A network'
+            : { attempt: 'An attempt', run: 'A run of readings', network: 'A network' }[kind]
           return (
             <li key={key} className="flex flex-wrap items-center gap-2 py-2">
               <span className="min-w-48 flex-1">
@@ -101,8 +102,8 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
                   {kind === 'network' && !document && ' · damaged, so it cannot be opened'}
                 </span>
               </span>
-              {there && (document || kind === 'attempt') && (
-                <Button look="strong" onClick={() => router.push(`/networks/${id}`)}>
+              {there && (document || kind !== 'network') && (
+                <Button look="strong" onClick={() => router.push(`/networks/${id}${kind === 'run' ? '/bench' : ''}`)}>
                   Go on with it
                 </Button>
               )}

@@ -14,40 +14,52 @@ import { FormulaLine } from './FormulaLine'
 import { ImportProblems } from './ImportProblems'
 import { useOpenNetwork } from './OpenNetwork'
 import { NetworkSaving } from './NetworkSaving'
-import { ScreenTabs } from './ScreenTabs'
+import { ScreenTabs, type NetworkScreen } from './ScreenTabs'
 import { SourceField } from './SourceField'
 import type { WorkStore } from './store'
 import { TitleField } from './TitleField'
 import { useFileDrop } from './useFileDrop'
 
 interface Props {
-  readonly screen: 'draw' | 'work'
+  readonly screen: NetworkScreen
   /** In the bar, before undo. */
   readonly status?: ReactNode
-  /** Beside the formula line. */
+  /** Beside the formula line; or in its place, where the screen is not for changing the network. */
   readonly actions: ReactNode
+  readonly isEntry?: boolean
+  /** What undo takes back here, if not changes of the network. */
+  readonly history?: { readonly undo: (() => void) | null; readonly redo: (() => void) | null }
   readonly children: ReactNode
 }
 
 /** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
-export function NetworkFrame({ screen, status, actions, children }: Props) {
+export function NetworkFrame({ screen, status, actions, isEntry = true, history, children }: Props) {
   const { store, worked } = useOpenNetwork()
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
   const router = useRouter()
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const other =
-    screen === 'draw'
-      ? { name: 'Work it out', path: `/networks/${id}` }
-      : { name: 'Draw it', path: `/networks/${id}/draw` }
+    screen === 'work'
+      ? { name: 'Draw it', path: `/networks/${id}/draw` }
+      : { name: 'Work it out', path: `/networks/${id}` }
+  const undo = history ? history.undo : past.length > 0 || wrong ? store.undo : null
+  const redo = history ? history.redo : future.length > 0 ? store.redo : null
 
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'Undo', keys: 'mod+z', inFields: true, run: store.undo },
-      { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: store.redo },
-      { name: 'Edit the formula', keys: 'f', run: () => focus('formula') },
-      { name: 'Edit the source', keys: 'e', run: () => focus('source') },
+      { name: 'Undo', keys: 'mod+z', inFields: true, run: () => undo?.() },
+      { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => redo?.() },
+      ...(isEntry
+        ? [
+            { name: 'Edit the formula', keys: 'f', run: () => focus('formula') },
+            { name: 'Edit the source', keys: 'e', run: () => focus('source') },
+          ]
+        : []),
       { name: other.name, keys: 'w', run: () => router.push(other.path) },
+      ...(screen === 'bench'
+        ? []
+        : [{ name: 'Measure it', keys: 'm', run: () => router.push(`/networks/${id}/bench`) }]),
       {
         name: 'Save the network document',
         keys: 'mod+s',
@@ -55,7 +67,7 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
         run: () => saveDocument(store.getState().document),
       },
     ],
-    [store, router, other.name, other.path],
+    [store, router, other.name, other.path, undo, redo, isEntry, screen, id],
   )
   const file = useRef<HTMLInputElement>(null)
   const drop = useFileDrop((dropped) => void importFile(store, dropped))
@@ -71,8 +83,8 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
               tip="Undo"
               keys="mod+z"
               aria-label="Undo"
-              disabled={past.length === 0 && !wrong}
-              onClick={store.undo}
+              disabled={undo === null}
+              onClick={() => undo?.()}
             >
               <Undo2 size={15} aria-hidden />
             </Button>
@@ -81,8 +93,8 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
               tip="Redo"
               keys="mod+shift+z"
               aria-label="Redo"
-              disabled={future.length === 0}
-              onClick={store.redo}
+              disabled={redo === null}
+              onClick={() => redo?.()}
             >
               <Redo2 size={15} aria-hidden />
             </Button>
@@ -109,19 +121,25 @@ export function NetworkFrame({ screen, status, actions, children }: Props) {
           }}
         />
         <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
-          <SourceField store={store} />
-          <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
-          <div className="ml-auto flex flex-wrap gap-2 max-sm:w-full">
-            <Button
-              tip="Bring in a network document, or a parts list (CSV)"
-              aria-label="Bring in a file"
-              className="h-9"
-              onClick={() => file.current?.click()}
-            >
-              <FilePlus2 size={16} aria-hidden />
-            </Button>
-            {actions}
-          </div>
+          {isEntry ? (
+            <>
+              <SourceField store={store} />
+              <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
+              <div className="ml-auto flex flex-wrap gap-2 max-sm:w-full">
+                <Button
+                  tip="Bring in a network document, or a parts list (CSV)"
+                  aria-label="Bring in a file"
+                  className="h-9"
+                  onClick={() => file.current?.click()}
+                >
+                  <FilePlus2 size={16} aria-hidden />
+                </Button>
+                {actions}
+              </div>
+            </>
+          ) : (
+            actions
+          )}
         </div>
         {drop.isOver && (
           <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">

@@ -4,10 +4,14 @@ import Link from 'next/link'
 const screens = [
   { key: 'draw', name: 'Draw', path: '/draw' },
   { key: 'work', name: 'Work', path: '' },
+  { key: 'bench', name: 'Bench', path: '/bench' },
 ] as const
 
+/** A screen of one network. */
+export type NetworkScreen = (typeof screens)[number]['key']
+
 /** The screens of one network. */
-export function ScreenTabs({ id, screen }: { readonly id: string; readonly screen: 'draw' | 'work' }) {
+export function ScreenTabs({ id, screen }: { readonly id: string; readonly screen: NetworkScreen }) {
   return (
     <nav aria-label="Screens of this network" className="flex">
       {screens.map(({ key, name, path }) => (

@@ -40,7 +40,7 @@ export interface DraftPlace {
 }
 
 /** Drafts of everything that is saved, by what it is. */
-export const draftKinds = ['network', 'attempt'] as const
+export const draftKinds = ['network', 'attempt', 'run'] as const
 export type DraftKind = (typeof draftKinds)[number]
 
 const prefixOf = (kind: DraftKind, id: string) => `nodrel-draft:${kind}:${id}:`
@@ -48,7 +48,7 @@ const prefixOf = (kind: DraftKind, id: string) => `nodrel-draft:${kind}:${id}:`
 /** The kind, id and key of every draft that lies in the storage. */
 export function draftsIn(storage: DraftStorage): { kind: DraftKind; id: string; key: string }[] {
   return storage.keys().flatMap((key) => {
-    const [, kind, id] = /^nodrel-draft:(network|attempt):([^:]+):/.exec(key) ?? []
+    const [, kind, id] = /^nodrel-draft:(network|attempt|run):([^:]+):/.exec(key) ?? []
     return kind === undefined ? [] : [{ kind: kind as DraftKind, id, key }]
   })
 }

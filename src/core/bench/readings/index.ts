@@ -12,6 +12,7 @@ export {
   type ReadingsDocument,
   type ReadReadings,
 } from './read'
+export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
 export { isWithin, judgeReadings, powerOff, type Judged, type VerdictCode } from './verdict'
 export type { LawFound } from './laws'

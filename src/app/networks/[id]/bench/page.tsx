@@ -1,0 +1,5 @@
+import { Bench } from '@/features/bench/Bench'
+
+export default function BenchPage() {
+  return <Bench />
+}

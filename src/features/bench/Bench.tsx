@@ -1,0 +1,219 @@
+'use client'
+
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import { meters, readMeter, type Measurement } from '@/core/bench'
+import type { Network } from '@/core/network'
+import { Button } from '@/ui/Button'
+import { NetworkFrame } from '@/ui/network/NetworkFrame'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { toast } from '@/ui/toast'
+import { useMounted } from '@/ui/useMounted'
+import { BenchBar, type BenchSide } from './BenchBar'
+import { Claim } from './Claim'
+import { logOf, planningOf, type Planning } from './laid'
+import { PlanLog } from './PlanLog'
+import { meterOf, newRun, rowKey, seedOf, withoutReading, withReading, type RunDocument, type StandInSeed } from './run'
+import { Safety } from './Safety'
+import { StandIn } from './StandIn'
+import { useDiagnosis } from './useDiagnosis'
+import { useRuns, type Runs } from './useRuns'
+import { useStandIn } from './useStandIn'
+import { WhatIsWrong } from './WhatIsWrong'
+
+// Charts are loaded where they are looked at, and nowhere else.
+const Spread = lazy(() => import('./Spread'))
+const Compare = lazy(() => import('./Compare'))
+
+/** The bench of one network: measure it, compare, find what is wrong. */
+export function Bench() {
+  const { store, worked } = useOpenNetwork()
+  const id = useStore(store, (state) => state.id)
+  const runs = useRuns(id)
+  const mounted = useMounted()
+  const { network } = worked
+  const found = useMemo(() => (network ? planningOf(network) : null), [network])
+  const history = { undo: runs.undo, redo: runs.redo }
+  if (!mounted || !found?.ok || !network)
+    return (
+      <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
+        <main className="grid min-h-[70vh] content-start gap-3 p-6">
+          {mounted && found !== null && !found.ok && (
+            <>
+              <h1 className="text-base font-semibold">Nothing to measure yet</h1>
+              <ul className="list-disc pl-5">
+                {found.problems.map(({ part, message }, i) => (
+                  <li key={i}>{part ? `${part}: ${message}` : message}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {mounted && network === null && (
+            <>
+              <h1 className="text-base font-semibold">The network is not right yet</h1>
+              <ul className="list-disc pl-5">
+                {worked.problems.map(({ part, message }, i) => (
+                  <li key={i}>{part ? `${part}: ${message}` : message}</li>
+                ))}
+              </ul>
+            </>
+          )}
+        </main>
+      </NetworkFrame>
+    )
+  return <LaidBench network={network} planning={found.planning} runs={runs} />
+}
+
+/** A title for a new run: the day, and the part of it. */
+function titleOfNow(): string {
+  const now = new Date()
+  const day = now.toLocaleDateString('en', { weekday: 'long', day: 'numeric', month: 'long' })
+  return `${day}, ${now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'}`
+}
+
+function LaidBench({
+  network,
+  planning,
+  runs,
+}: {
+  readonly network: Network
+  readonly planning: Planning
+  readonly runs: Runs
+}) {
+  const [side, setSide] = useState<BenchSide>('standin')
+  const [shown, setShown] = useState(false)
+  const run: RunDocument | null = runs.open?.document ?? null
+  const log = useMemo(() => logOf(planning, run), [planning, run])
+  const diagnosis = useDiagnosis(network, log.readings, log.meter)
+  const seed = run ? seedOf(run) : usualSeed
+  const standInMeter = useMemo(() => (run && meterOf(run)) ?? shipped, [run])
+  const standIn = useStandIn(planning, seed, standInMeter)
+  const next = diagnosis.found?.diagnosis.next
+  const isHunting = seed.faults > 0 && seed.foundAfter === undefined && side === 'standin'
+  const nextKey = next && (!isHunting || shown) ? rowKey(next) : null
+
+  const read = async (measurement: Measurement, value: string, range?: string) => {
+    const reading = { value, at: new Date().toISOString(), ...(range !== undefined && { range }) }
+    if (run) return runs.change(withReading(run, measurement, reading))
+    const trouble = await runs.begin(withReading(newRun(titleOfNow()), measurement, reading))
+    if (trouble) toast.error(`The reading is not kept: ${trouble}`)
+  }
+  const change = (document: RunDocument) => runs.change(document)
+  const goNext = () => {
+    const field = document.querySelector<HTMLElement>(`[data-row="${CSS.escape(nextKey ?? '')}"] [data-reading]`)
+    field?.focus()
+    field?.scrollIntoView({ block: 'center' })
+  }
+  return (
+    <NetworkFrame
+      screen="bench"
+      isEntry={false}
+      history={{ undo: runs.undo, redo: runs.redo }}
+      actions={
+        <BenchBar
+          network={network}
+          runs={runs}
+          run={run}
+          side={side}
+          onSide={setSide}
+          titleOfNow={titleOfNow}
+          onChange={change}
+        />
+      }
+    >
+      <main className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0">
+        <h1 className="sr-only">Bench</h1>
+        <div className="grid content-start gap-4">
+          <p className="hidden text-lg font-semibold print:block">
+            {network.title || 'Untitled network'} · {run?.title ?? 'bench sheet'}
+          </p>
+          <Safety planning={planning} where="top" />
+          {log.strays.length > 0 && run && (
+            <div role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
+              <p>
+                {log.strays.length} reading{log.strays.length === 1 ? ' is' : 's are'} of what this network has not (any
+                more): {log.strays.map(({ message }) => message).join('; ')}. They stay in the run.
+              </p>
+              <Button
+                className="mt-2 text-xs"
+                onClick={() =>
+                  change({
+                    ...run,
+                    readings: run.readings.filter((_, i) => !log.strays.some(({ index }) => index === i)),
+                  })
+                }
+              >
+                Take them out
+              </Button>
+            </div>
+          )}
+          {runs.trouble !== null && (
+            <p role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
+              {runs.trouble}
+            </p>
+          )}
+          <PlanLog
+            key={runs.open?.id ?? 'none'}
+            planning={planning}
+            log={log}
+            next={nextKey}
+            onRead={(measurement, value) => void read(measurement, value)}
+            onClear={(measurement) => run && change(withoutReading(run, measurement))}
+          />
+          <div className="print:hidden">
+            <WhatIsWrong
+              planning={planning}
+              state={diagnosis}
+              isHidden={isHunting && !shown}
+              onShow={() => setShown(true)}
+              onNext={goNext}
+            />
+          </div>
+        </div>
+        <div className="grid content-start gap-4 print:hidden">
+          {side === 'standin' && (
+            <>
+              <StandIn
+                planning={planning}
+                meter={standInMeter}
+                state={standIn}
+                onRead={(measurement, value, range) => void read(measurement, value, range)}
+              />
+              {seed.faults > 0 && run && (
+                <Claim
+                  key={seed.seed}
+                  planning={planning}
+                  network={network}
+                  truth={standIn.truth}
+                  meter={standInMeter}
+                  taken={log.readings.length}
+                  foundAfter={seed.foundAfter}
+                  onFound={(foundAfter) => change({ ...run, standin: { ...seed, foundAfter } })}
+                />
+              )}
+            </>
+          )}
+          {side === 'spread' && (
+            <Suspense fallback={<p className="text-soft">Loading…</p>}>
+              <Spread network={network} planning={planning} />
+            </Suspense>
+          )}
+          {side === 'compare' && (
+            <Suspense fallback={<p className="text-soft">Loading…</p>}>
+              <Compare planning={planning} runs={runs.list ?? []} />
+            </Suspense>
+          )}
+        </div>
+        <Safety planning={planning} where="end" />
+      </main>
+    </NetworkFrame>
+  )
+}
+
+const usualSeed: StandInSeed = { seed: 1, faults: 0 }
+
+const shipped = (() => {
+  const read = readMeter(meters[0])
+  if (!read.ok) throw new Error('a meter that ships is sound')
+  return read.meter
+})()

@@ -1,0 +1,302 @@
+import { Download, FilePlus2, Plus, Printer, Trash2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useRef, useState } from 'react'
+import { meters, readingsOf, readReadingsText, type ReadingsDocument } from '@/core/bench'
+import type { Network, Problem } from '@/core/network'
+import { problemText } from '@/ui/api'
+import { Button, switchLook } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { download, fileName } from '@/ui/download'
+import { MenuItem, MenuPanel } from '@/ui/MenuItem'
+import { SavingState } from '@/ui/saving/SavingState'
+import { toast } from '@/ui/toast'
+import { HideFault } from './HideFault'
+import { MeterEditor } from './MeterEditor'
+import { newRun, seedOf, type RunDocument } from './run'
+import type { Runs } from './useRuns'
+
+export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'
+
+const sides = [
+  { key: 'own', name: 'My own meter' },
+  { key: 'standin', name: 'Stand-in' },
+  { key: 'spread', name: 'Spread and ratings' },
+  { key: 'compare', name: 'Compare' },
+] as const
+
+/** The run that is open, its meter, and what is shown beside the log. */
+export function BenchBar({
+  network,
+  runs,
+  run,
+  side,
+  onSide,
+  titleOfNow,
+  onChange,
+}: {
+  readonly network: Network
+  readonly runs: Runs
+  readonly run: RunDocument | null
+  readonly side: BenchSide
+  readonly onSide: (side: BenchSide) => void
+  readonly titleOfNow: () => string
+  readonly onChange: (run: RunDocument) => void
+}) {
+  const [dialog, setDialog] = useState<'meter' | 'fault' | null>(null)
+  const [refused, setRefused] = useState<{
+    from: string
+    problems: readonly Problem[]
+    rest: ReadingsDocument | null
+  } | null>(null)
+  const file = useRef<HTMLInputElement>(null)
+  const begin = async (document: RunDocument) => {
+    const trouble = await runs.begin(document)
+    if (trouble) toast.error(trouble)
+    return trouble === null
+  }
+  const remove = async () => {
+    const before = await runs.remove()
+    if (before)
+      toast(`“${before.title || 'Untitled run'}” is deleted`, {
+        action: { label: 'Undo', onClick: () => void begin(before) },
+      })
+  }
+  const bring = async (chosen: File | undefined) => {
+    if (!chosen) return
+    const text = await chosen.text()
+    const isTable = !text.trimStart().startsWith('{')
+    const read = isTable ? (await import('./readingsCsv')).readReadingsCsv(text, chosen.name) : readReadingsText(text)
+    if (!read.ok) return setRefused({ from: chosen.name, problems: read.problems, rest: read.rest })
+    setRefused(null)
+    if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is brought in as a run of its own`)
+  }
+  const saveCsv = async () => {
+    const { readingsCsv } = await import('./readingsCsv')
+    if (run) download(fileName(`${network.title} ${run.title}`, '.csv'), 'text/csv', readingsCsv(run))
+  }
+  const meterName = run?.meter?.name
+  return (
+    <div className="flex w-full flex-wrap items-center gap-2">
+      {runs.list !== null && runs.list.length > 0 ? (
+        <label className="flex items-center gap-1.5">
+          Run
+          <select
+            value={runs.open?.id ?? ''}
+            onChange={({ target }) => runs.choose(target.value)}
+            className="h-9 max-w-60 field font-semibold"
+          >
+            {runs.list.map(({ id, document }) => (
+              <option key={id} value={id}>
+                {document.title || 'Untitled run'} ({document.readings.length})
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : (
+        <span className="text-soft">{runs.list === null ? 'Fetching the runs…' : 'No run yet.'}</span>
+      )}
+      <Button
+        tip="Begin a new run: another day, or another set of parts"
+        className="h-9"
+        onClick={() => void begin(newRun(titleOfNow()))}
+      >
+        <Plus size={15} aria-hidden />{' '}
+        {runs.list?.length ? <span className="max-sm:sr-only">New run</span> : 'Begin a run'}
+      </Button>
+      {run && (
+        <>
+          <input
+            aria-label="Title of this run"
+            value={run.title}
+            maxLength={120}
+            onChange={({ target }) => onChange({ ...run, title: target.value })}
+            className="h-9 w-44 field max-sm:hidden"
+          />
+          <Button className="h-9" aria-label="Delete this run" tip="Delete this run" onClick={() => void remove()}>
+            <Trash2 size={15} aria-hidden />
+          </Button>
+          <Button className="h-9" onClick={() => setDialog('meter')}>
+            Meter: <span className="font-semibold">{meterName ?? 'none named'}</span>
+          </Button>
+        </>
+      )}
+      <div role="group" aria-label="Beside the log" className="flex flex-wrap">
+        {sides.map(({ key, name }) => (
+          <Button
+            key={key}
+            aria-pressed={side === key}
+            onClick={() => onSide(key)}
+            className={switchLook(side === key)}
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      {run && side === 'standin' && (
+        <Button className="h-9" onClick={() => setDialog('fault')}>
+          {seedOf(run).faults > 0 ? 'Another fault…' : 'Hide a fault…'}
+        </Button>
+      )}
+      <span className="ml-auto flex flex-wrap items-center gap-2">
+        {runs.saving && <SavingState saving={runs.saving} notKept={runs.notKept} className="text-xs text-soft" />}
+        <Button
+          tip="Print the plan as a bench sheet"
+          aria-label="Print the plan"
+          className="h-9"
+          onClick={() => window.print()}
+        >
+          <Printer size={15} aria-hidden />
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".json,.csv,application/json,text/csv"
+          aria-label="A run of readings to bring in"
+          onChange={({ target }) => {
+            void bring(target.files?.[0])
+            target.value = ''
+          }}
+        />
+        <Button
+          tip="Bring in readings (JSON or CSV)"
+          aria-label="Bring in readings"
+          className="h-9"
+          onClick={() => file.current?.click()}
+        >
+          <FilePlus2 size={15} aria-hidden />
+        </Button>
+        {run && (
+          <DropdownMenu.Root>
+            <DropdownMenu.Trigger asChild>
+              <Button className="h-9">
+                <Download size={15} aria-hidden /> <span className="max-sm:sr-only">Take out</span>
+              </Button>
+            </DropdownMenu.Trigger>
+            <MenuPanel>
+              <MenuItem
+                text="Readings, as a file (JSON)"
+                onSelect={() =>
+                  download(
+                    fileName(`${network.title} ${run.title}`, '.nodrel-readings.json'),
+                    'application/json',
+                    `${JSON.stringify(run, null, 2)}\n`,
+                  )
+                }
+              />
+              <MenuItem text="Readings, as a table (CSV)" onSelect={() => void saveCsv()} />
+            </MenuPanel>
+          </DropdownMenu.Root>
+        )}
+      </span>
+      {refused && (
+        <div role="alert" className="w-full rounded-md border-l-4 border-trouble bg-sheet p-3">
+          <p className="font-semibold">{refused.from} is not taken as it is</p>
+          <ul className="my-1 max-h-40 list-disc overflow-auto pl-5">
+            {refused.problems.slice(0, 50).map(({ part, field, message }, i) => (
+              <li key={i}>
+                {part ? rowOf(part) : field}: {message}
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2">
+            {refused.rest && refused.rest.readings.length > 0 && (
+              <Button
+                onClick={() => {
+                  if (!refused.rest) return
+                  void begin(refused.rest)
+                  setRefused(null)
+                }}
+              >
+                Take the other {refused.rest.readings.length} row{refused.rest.readings.length === 1 ? '' : 's'}
+              </Button>
+            )}
+            <Button onClick={() => setRefused(null)}>Take nothing</Button>
+          </div>
+        </div>
+      )}
+      {runs.saving?.state === 'conflict' && (
+        <Dialog title="This run was saved elsewhere in the meantime" open>
+          <p className="mb-3">
+            Here it has {run?.readings.length ?? 0} readings, elsewhere {runs.saving.theirs.content.readings.length}.
+            The one that you do not go on with is kept as a run of its own.
+          </p>
+          <div className="flex gap-2">
+            <Button
+              look="strong"
+              onClick={() => {
+                if (runs.saving?.state !== 'conflict') return
+                const other = runs.saving.theirs.content
+                runs.pick('mine')
+                void runs.keepAside({ ...other, title: `${other.title}, elsewhere`.slice(0, 120) })
+              }}
+            >
+              Go on with mine
+            </Button>
+            <Button
+              onClick={() => {
+                const mine = run
+                runs.pick('theirs')
+                if (mine) void runs.keepAside({ ...mine, title: `${mine.title}, here`.slice(0, 120) })
+              }}
+            >
+              Take the other
+            </Button>
+          </div>
+        </Dialog>
+      )}
+      {runs.saving?.state === 'missing' && run && (
+        <Dialog title="This run was deleted elsewhere" open>
+          <p className="mb-3">What you have here can be kept as a run of its own.</p>
+          <Button look="strong" onClick={() => void begin(run)}>
+            Keep it as a new run
+          </Button>
+        </Dialog>
+      )}
+      {run && (
+        <>
+          <MeterEditor
+            key={`${runs.open?.id} ${dialog}`}
+            open={dialog === 'meter'}
+            onClose={() => setDialog(null)}
+            meter={run.meter ?? null}
+            shipped={meters}
+            onChoose={(meter) => {
+              const { meter: _before, ...rest } = run
+              onChange(meter ? { ...rest, meter } : rest)
+              setDialog(null)
+            }}
+          />
+          <HideFault
+            open={dialog === 'fault'}
+            onClose={() => setDialog(null)}
+            hasReadings={run.readings.length > 0}
+            onHide={(faults) => {
+              setDialog(null)
+              const standin = { seed: 1 + Math.floor(Math.random() * 1e9), faults }
+              // Readings of one bench are not those of another.
+              if (run.readings.length === 0) onChange({ ...run, standin })
+              else
+                void begin({
+                  ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`.slice(0, 120)),
+                  ...(run.meter && { meter: run.meter }),
+                  standin,
+                })
+            }}
+          />
+        </>
+      )}
+      {run && !readingsOf(run).ok && (
+        <p role="alert" className="w-full text-trouble">
+          {problemText((readingsOf(run) as { problems: readonly Problem[] }).problems)}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** `readings[3]` as people count. */
+function rowOf(part: string): string {
+  const row = /^readings\[(\d+)\]$/.exec(part)
+  return row ? `row ${Number(row[1]) + 1}` : part
+}

@@ -1,0 +1,185 @@
+import { useState } from 'react'
+import { judgeClaim, type Claim as Claimed, type HiddenFault, type Meter, type Truth } from '@/core/bench'
+import type { Network } from '@/core/network'
+import { Button } from '@/ui/Button'
+import type { Planning } from './laid'
+import { fewestReadings } from './fewest'
+import { benchText } from './words'
+
+const kinds = [
+  { key: 'open', name: 'is open' },
+  { key: 'shorted', name: 'is shorted' },
+  { key: 'value', name: 'has another value, or a bad joint' },
+  { key: 'swapped', name: 'is swapped with' },
+  { key: 'bridged', name: 'two nodes are bridged' },
+] as const
+
+/** Says what is wrong with the stand-in, and is judged: right or not, and with how many readings more than needed. */
+export function Claim({
+  planning: { bench },
+  network,
+  truth,
+  meter,
+  taken,
+  foundAfter,
+  onFound,
+}: {
+  readonly planning: Planning
+  readonly network: Network
+  readonly truth: Truth
+  readonly meter: Meter
+  readonly taken: number
+  readonly foundAfter: number | undefined
+  readonly onFound: (taken: number) => void
+}) {
+  const { wiring } = bench.built
+  const resistors = wiring.live
+  const [kind, setKind] = useState<(typeof kinds)[number]['key']>('open')
+  const [part, setPart] = useState(resistors[0])
+  const [other, setOther] = useState(resistors[1] ?? resistors[0])
+  const [nodes, setNodes] = useState<readonly [number, number]>([0, Math.min(1, wiring.nodes.length - 1)])
+  const [said, setSaid] = useState<string | null>(null)
+  const [given, setGiven] = useState(false)
+  const name = (index: number) => network.parts[index].name
+  const isFound = foundAfter !== undefined
+  const say = () => {
+    const claim: Claimed =
+      kind === 'bridged'
+        ? { fault: kind, nodes }
+        : kind === 'swapped'
+          ? { fault: kind, part, other }
+          : { fault: kind, part }
+    const verdict = judgeClaim(bench, truth, claim)
+    if (verdict === 'wrong') return setSaid('No. The readings say otherwise: go on measuring.')
+    if (verdict === 'part') return setSaid('The part is right, but that is not what is wrong with it.')
+    if (verdict === 'half') {
+      setSaid('Right, that is one of the two. There is another fault.')
+      return
+    }
+    setSaid(null)
+    onFound(taken)
+  }
+  const partSelect = (label: string, value: number, onChange: (index: number) => void) => (
+    <select
+      aria-label={label}
+      value={value}
+      onChange={({ target }) => onChange(Number(target.value))}
+      className="h-9 field"
+    >
+      {resistors.map((index) => (
+        <option key={index} value={index}>
+          {name(index)}
+        </option>
+      ))}
+    </select>
+  )
+  const nodeSelect = (at: 0 | 1) => (
+    <select
+      aria-label={at === 0 ? 'one node' : 'the other node'}
+      value={nodes[at]}
+      onChange={({ target }) =>
+        setNodes(at === 0 ? [Number(target.value), nodes[1]] : [nodes[0], Number(target.value)])
+      }
+      className="h-9 field"
+    >
+      {wiring.nodes.map(({ label }, i) => (
+        <option key={label} value={i}>
+          node {label}
+        </option>
+      ))}
+    </select>
+  )
+  return (
+    <section aria-labelledby="claim" className="rounded-md border border-line bg-sheet p-3">
+      <h2 id="claim" className="mb-2 font-semibold">
+        {truth.faults.length === 2 ? 'Two faults are hidden' : 'A fault is hidden'}
+      </h2>
+      {isFound || given ? (
+        <div role="status">
+          <p className={isFound ? 'text-holds' : undefined}>
+            {isFound ? '✓ Right: ' : 'It was: '}
+            {truth.faults.map((fault) => hiddenText(fault, network, bench, truth)).join('; ')}.
+          </p>
+          {isFound && <Needed network={network} truth={truth} meter={meter} foundAfter={foundAfter} />}
+        </div>
+      ) : (
+        <>
+          <form
+            className="flex flex-wrap items-center gap-2"
+            onSubmit={(event) => {
+              event.preventDefault()
+              say()
+            }}
+          >
+            {kind !== 'bridged' && partSelect('the part', part, setPart)}
+            <select
+              aria-label="what is wrong with it"
+              value={kind}
+              onChange={({ target }) => setKind(target.value as typeof kind)}
+              className="h-9 field"
+            >
+              {kinds.map(({ key, name: words }) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            {kind === 'swapped' && partSelect('the other part', other, setOther)}
+            {kind === 'bridged' && (
+              <>
+                {nodeSelect(0)} and {nodeSelect(1)}
+              </>
+            )}
+            <Button look="strong" type="submit" className="h-9">
+              Say it
+            </Button>
+            <Button look="plain" className="h-9" onClick={() => setGiven(true)}>
+              Give up
+            </Button>
+          </form>
+          {said && (
+            <p role="alert" className="mt-2 text-trouble">
+              {said}
+            </p>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+/** How many readings it took, against those that Nodrel would have asked for. */
+function Needed({
+  network,
+  truth,
+  meter,
+  foundAfter,
+}: {
+  readonly network: Network
+  readonly truth: Truth
+  readonly meter: Meter
+  readonly foundAfter: number
+}) {
+  const [fewest] = useState(() => (truth.faults.length === 1 ? fewestReadings(network, truth, meter) : null))
+  if (foundAfter === 0) return <p className="text-soft">Without a reading in the log.</p>
+  if (fewest === null) return <p className="text-soft">After {foundAfter} readings.</p>
+  const more = foundAfter - fewest
+  return (
+    <p className="text-soft">
+      After {foundAfter} reading{foundAfter === 1 ? '' : 's'}. One that always measured what tells most would have
+      needed {fewest}
+      {more > 0 ? `: ${more} fewer` : ''}.
+    </p>
+  )
+}
+
+function hiddenText(fault: HiddenFault, network: Network, { built }: Planning['bench'], truth: Truth): string {
+  if (fault.fault === 'bridged')
+    return `nodes ${fault.nodes.map((node) => built.wiring.nodes[node].label).join(' and ')} bridged`
+  const { name } = network.parts[fault.part]
+  const R = benchText(truth.ohms.get(fault.part) ?? 0, 'resistance')
+  if (fault.fault === 'swapped') return `${name} and ${network.parts[fault.other].name} swapped`
+  if (fault.fault === 'joint') return `a bad joint at ${name}: ${R} in all`
+  if (fault.fault === 'value') return `${name} is ${R}`
+  return `${name} ${fault.fault}`
+}

@@ -1,0 +1,130 @@
+import clsx from 'clsx'
+import { useState, type KeyboardEvent } from 'react'
+import { isWithin, powerOff, readValue } from '@/core/bench'
+import { inFormat } from '@/core/number'
+import { Button } from '@/ui/Button'
+import type { LogRow } from './laid'
+import { benchText } from './words'
+
+/** A value that was typed and looks like a slip: it waits for a word before it is logged. */
+interface Asked {
+  readonly typed: string
+  readonly meant: string
+  readonly why: string
+}
+
+/** What looks like a slip in a value: what was meant instead; null for one that is to be logged as it stands. */
+function slipOf({ band, measurement }: LogRow, typed: string): Asked | null {
+  const read = readValue(typed, measurement.quantity)
+  if (typeof read === 'string' || read.isOver || !band || isWithin(band, read.value)) return null
+  const { value } = read
+  const say = (meant: number) => benchText(meant, measurement.quantity, 4).replace('\u2009', ' ').replace('−', '-')
+  if (isWithin(band, -value)) return { typed, meant: say(-value), why: 'looks as if the leads were reversed' }
+  const power = powerOff(band, value)
+  if (power === null) return null
+  const slip = Math.abs(power) % 3 === 0 ? 'a lost prefix' : 'a range or a power of ten'
+  return { typed, meant: say(value / 10 ** power), why: `looks like ${slip}` }
+}
+
+/** The value that was read: typed as people write it; what looks like a slip is asked about before it is logged. */
+export function ReadingField({
+  row,
+  label,
+  onRead,
+  onClear,
+  onFocus,
+}: {
+  readonly row: LogRow
+  readonly label: string
+  readonly onRead: (value: string) => void
+  readonly onClear: () => void
+  readonly onFocus: () => void
+}) {
+  const kept = row.reading === null ? '' : String(row.reading.value)
+  const [typed, setTyped] = useState<string | null>(null)
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const text = typed ?? kept
+  const wrong = typed !== null && typed.trim() !== '' ? readValue(typed, row.measurement.quantity) : null
+  const log = (value: string) => {
+    setAsked(null)
+    setTyped(null)
+    if (value !== kept) onRead(value)
+  }
+  /** Whether it is logged. */
+  const commit = (): boolean => {
+    if (typed === null || asked) return asked === null
+    if (typed.trim() === '') {
+      setTyped(null)
+      if (kept !== '') onClear()
+      return true
+    }
+    if (typeof wrong === 'string') return false
+    const value = inFormat(typed.trim())
+    const slip = value === kept ? null : slipOf(row, value)
+    if (slip) {
+      setAsked(slip)
+      return false
+    }
+    log(value)
+    return true
+  }
+  const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Escape') {
+      setTyped(null)
+      setAsked(null)
+      return
+    }
+    const step = event.key === 'Enter' || event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+    if (step === 0) return
+    event.preventDefault()
+    if (!commit()) return
+    const fields = [...document.querySelectorAll<HTMLInputElement>('[data-reading]')]
+    fields[fields.indexOf(event.currentTarget) + step]?.focus()
+  }
+  const problem = typeof wrong === 'string' ? wrong : null
+  return (
+    <>
+      <input
+        data-reading
+        aria-label={label}
+        aria-invalid={problem !== null}
+        value={text}
+        maxLength={100}
+        autoComplete="off"
+        onChange={({ target }) => {
+          setAsked(null)
+          setTyped(target.value)
+        }}
+        onFocus={onFocus}
+        onBlur={commit}
+        onKeyDown={onKey}
+        className={clsx(
+          'h-8 w-full min-w-20 field font-mono print:h-7 print:border-black',
+          problem !== null && 'border-trouble',
+          asked && 'border-expand',
+        )}
+      />
+      {problem !== null && (
+        <p role="alert" className="col-span-full text-xs text-trouble">
+          {problem}
+        </p>
+      )}
+      {asked && (
+        <p
+          role="alert"
+          className="col-span-full flex flex-wrap items-center gap-1.5 rounded bg-expand-wash p-1.5 text-xs"
+        >
+          <span>
+            {asked.typed} {asked.why}.
+          </span>
+          <Button className="!min-h-7 text-xs" onClick={() => log(asked.meant)}>
+            I read {asked.meant}
+          </Button>
+          <Button className="!min-h-7 text-xs" onClick={() => log(asked.typed)}>
+            Log {asked.typed} as it stands
+          </Button>
+        </p>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,278 @@
+import clsx from 'clsx'
+import { useMemo } from 'react'
+import { isSameSpot, type Hands, type Measurement, type Meter, type MeterFunction } from '@/core/bench'
+import { readQuantity } from '@/core/number'
+import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
+import { useSettings } from '@/ui/settings'
+import { toast } from '@/ui/toast'
+import type { Planning } from './laid'
+import { StandInDrawing } from './StandInDrawing'
+import type { StandInState } from './useStandIn'
+import { asRead, benchText, rangeText, rowName } from './words'
+import { probeOf } from '@/core/bench'
+import { TypedQuantity } from './TypedQuantity'
+
+const functions: readonly { readonly key: MeterFunction; readonly sign: string; readonly name: string }[] = [
+  { key: 'resistance', sign: 'Ω', name: 'ohms' },
+  { key: 'voltage', sign: 'V', name: 'volts' },
+  { key: 'current', sign: 'A', name: 'amperes' },
+]
+
+const warningTexts = {
+  'ohms-live':
+    'Ohms on a live circuit: the meter’s own small current is swamped by what is there already, so what it shows means nothing, and on a real bench it may be the end of the meter. Switch off and take the supply out.',
+  'supply-in': 'The supply is off but still in: its inside lies beside the network. Take it out.',
+  'amps-across':
+    'Amperes across a part: the meter is nearly a wire, and takes the current round it. Break the path and put the meter in series.',
+  'fuse-blown': 'The fuse of the meter has blown. Find out why before it is replaced.',
+  limited: 'The supply limits its current: something takes more than it may give.',
+  'lead-up': 'A lead is still up: volts are read with that part out of the circuit.',
+} as const
+
+/** The bench that stands in for a real one: drawing with live nodes, meter, supply. */
+export function StandIn({
+  planning,
+  meter,
+  state,
+  onRead,
+}: {
+  readonly planning: Planning
+  readonly meter: Meter
+  readonly state: StandInState
+  readonly onRead: (measurement: Measurement, value: string, range: string) => void
+}) {
+  const { bench, rated } = planning
+  const { hands, reading, measurement } = state
+  const { ranges } = meter[hands.function]
+  const range = ranges[Math.min(hands.range[hands.function], ranges.length - 1)]
+  const { settings } = useSettings()
+  const shownText =
+    reading.shown === null
+      ? '– – –'
+      : reading.shown === 'over'
+        ? 'over'
+        : asRead(reading.shown, hands.function, meter, range)
+  const best = reading.fullness.findIndex((it) => it <= 1)
+  const write = () => {
+    if (!measurement) return void toast('The leads lie on nothing that a row of the log measures')
+    if (reading.warnings.includes('ohms-live') || reading.warnings.includes('supply-in'))
+      return void toast('Ohms are read with the supply out')
+    if (reading.shown === null) return
+    onRead(measurement, shownText, rangeText(range, hands.function).replace('\u2009', ' '))
+  }
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'Meter to ohms', keys: 'o', run: () => state.turnTo('resistance') },
+      { name: 'Meter to volts', keys: 'v', run: () => state.turnTo('voltage') },
+      { name: 'Meter to amperes', keys: 'i', run: () => state.turnTo('current') },
+      { name: 'Range down', keys: ',', run: () => state.setRange(Math.max(0, hands.range[hands.function] - 1)) },
+      {
+        name: 'Range up',
+        keys: '.',
+        run: () => state.setRange(Math.min(ranges.length - 1, hands.range[hands.function] + 1)),
+      },
+      { name: 'Supply on or off', keys: 's', run: () => state.setSupply({ isOn: !hands.supply.isOn }) },
+      { name: 'Supply out or in', keys: 'x', run: () => state.setSupply({ isOut: !hands.supply.isOut, isOn: false }) },
+      { name: 'Write the reading down', keys: 'n', run: write },
+    ],
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [state, hands, ranges, measurement, shownText],
+  )
+  const target = measurement && probeOf(bench, measurement)
+  const hot = rated.filter(({ part, rating }) => {
+    const index = bench.built.network.parts.findIndex(({ name }) => name === part)
+    return rating !== null && (reading.power.get(index) ?? 0) > rating / 2
+  })
+  return (
+    <section aria-label="Stand-in bench" className="grid gap-2 print:hidden">
+      <Commands list={commands} />
+      <StandInDrawing planning={planning} state={state} symbols={settings.symbols} />
+      {reading.warnings.map((warning) => (
+        <p key={warning} role="alert" className="rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-1.5">
+          {warningTexts[warning]}
+          {warning === 'fuse-blown' && (
+            <Button className="ml-2 !min-h-7 text-xs" onClick={state.replaceFuse}>
+              Take the leads off and replace the fuse
+            </Button>
+          )}
+        </p>
+      ))}
+      <div className="grid gap-3 rounded-md border border-line bg-sheet p-3 md:grid-cols-[auto_minmax(0,1fr)_auto]">
+        <fieldset className="grid content-start gap-1">
+          <legend className="text-xs text-soft">meter</legend>
+          <div className="flex">
+            {functions.map(({ key, sign, name }) => (
+              <Button
+                key={key}
+                tip={`Meter to ${name}`}
+                keys={{ resistance: 'o', voltage: 'v', current: 'i' }[key]}
+                aria-pressed={hands.function === key}
+                onClick={() => state.turnTo(key)}
+                className={clsx(
+                  '!h-10 !min-w-10 rounded-none first:rounded-l-md last:rounded-r-md',
+                  hands.function === key && 'border-chosen bg-chosen-wash font-semibold',
+                )}
+              >
+                {sign}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+        <fieldset className="grid content-start gap-1">
+          <legend className="text-xs text-soft">
+            range
+            {best >= 0 &&
+              reading.shown !== null &&
+              ` · ${rangeText(ranges[best], hands.function)} is the fullest that holds it`}
+          </legend>
+          <div className="flex flex-wrap gap-1.5">
+            {ranges.map((it, i) => (
+              <Range
+                key={it.to}
+                text={rangeText(it, hands.function)}
+                fullness={reading.fullness[i]}
+                isChosen={it === range}
+                onChoose={() => state.setRange(i)}
+              />
+            ))}
+          </div>
+        </fieldset>
+        <div className="grid content-start justify-items-end gap-1 text-right">
+          <span className="text-xs text-soft">
+            {hands.red && hands.black ? spotsText(planning, hands) : `lay the ${state.inHand} lead`}
+          </span>
+          <output
+            aria-label="The meter shows"
+            className="font-mono text-3xl leading-none font-semibold whitespace-nowrap"
+          >
+            {shownText}
+          </output>
+          <Button look="strong" tip="Write the reading down" keys="n" disabled={!measurement} onClick={write}>
+            Write it down
+          </Button>
+          <span className="text-xs text-soft">
+            {target?.ok && measurement
+              ? `as ${measurement.quantity}: ${rowName(bench, measurement, target.probe)}`
+              : 'no row measures this'}
+          </span>
+        </div>
+      </div>
+      {planning.view.hasSource && <SupplyStrip planning={planning} state={state} />}
+      {hot.length > 0 && (
+        <p className="text-trouble">
+          Hot:{' '}
+          {hot
+            .map(({ part, rating }) => {
+              const index = bench.built.network.parts.findIndex(({ name }) => name === part)
+              return `${part} ${powerText(reading.power.get(index) ?? 0)} of ${powerText(rating ?? 0)}`
+            })
+            .join(', ')}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function powerText(watts: number): string {
+  return benchText(watts, 'voltage').replace(/V$/, 'W')
+}
+
+function spotsText({ bench }: Planning, { red, black }: Hands): string {
+  const { wiring, network } = bench.built
+  const name = (spot: Hands['red']) =>
+    spot === null ? '–' : 'node' in spot ? wiring.nodes[spot.node].label : `${network.parts[spot.part].name}’s free end`
+  return `red ${name(red)} · black ${name(black)}${isSameSpot(red, black) ? ': both on one point' : ''}`
+}
+
+/** One step of the ladder of ranges, with how full the reading would be on it. */
+function Range({
+  text,
+  fullness,
+  isChosen,
+  onChoose,
+}: {
+  readonly text: string
+  readonly fullness: number
+  readonly isChosen: boolean
+  readonly onChoose: () => void
+}) {
+  const isOver = fullness > 1
+  return (
+    <button
+      type="button"
+      aria-pressed={isChosen}
+      aria-label={`range ${text}, ${isOver ? 'over' : `${Math.round(100 * fullness)} % full`}`}
+      onClick={onChoose}
+      className={clsx(
+        'grid min-h-10 min-w-14 gap-0.5 rounded-md border px-1.5 py-1 text-center font-mono text-xs hover:bg-chosen-wash',
+        isChosen ? 'border-chosen bg-chosen-wash font-semibold' : 'border-edge bg-sheet',
+      )}
+    >
+      {text}
+      <span aria-hidden className="h-1.5 w-full overflow-hidden rounded-full bg-line">
+        <span
+          className={clsx('block h-full rounded-full', isOver ? 'bg-trouble' : 'bg-reduce')}
+          style={{ width: `${Math.min(100, 100 * fullness)}%` }}
+        />
+      </span>
+      <span aria-hidden className={clsx('text-[10px] leading-none', isOver ? 'text-trouble' : 'text-transparent')}>
+        over
+      </span>
+    </button>
+  )
+}
+
+/** The supply: what it is set to, its limit, on or off, in or out, and what it reads back. */
+function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planning; readonly state: StandInState }) {
+  const { hands, reading, setSupply } = state
+  const { supply } = hands
+  const { name } = bench.built.network.parts[bench.built.wiring.supply]
+  const positive = (typed: string, unit: 'V' | 'A') => {
+    const read = readQuantity(typed, unit)
+    return read.ok && read.value > 0 && read.value <= 1000 ? read.value : null
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-3 rounded-md border border-line bg-sheet p-3">
+      <span className="text-soft">supply {name}</span>
+      <TypedQuantity
+        label="set voltage"
+        unit="V"
+        value={supply.volts}
+        read={(typed) => positive(typed, 'V')}
+        onValue={(volts) => setSupply({ volts })}
+      />
+      <TypedQuantity
+        label="current limit"
+        unit="A"
+        value={supply.limit}
+        read={(typed) => positive(typed, 'A')}
+        onValue={(limit) => setSupply({ limit })}
+      />
+      <Button
+        tip="Supply on or off"
+        keys="s"
+        aria-pressed={supply.isOn}
+        disabled={supply.isOut}
+        onClick={() => setSupply({ isOn: !supply.isOn })}
+        className={clsx(
+          supply.isOn && !supply.isOut && 'border-holds bg-holds font-semibold text-sheet hover:bg-holds',
+        )}
+      >
+        {supply.isOn && !supply.isOut ? 'on' : 'off'}
+      </Button>
+      <Button
+        tip="Take the supply out of the circuit, or put it in"
+        keys="x"
+        aria-pressed={supply.isOut}
+        onClick={() => setSupply({ isOut: !supply.isOut, isOn: false })}
+        className={clsx(supply.isOut && 'border-chosen bg-chosen-wash')}
+      >
+        {supply.isOut ? 'out: put it in' : 'in: take it out'}
+      </Button>
+      <span className="ml-auto font-mono" aria-live="polite">
+        reads {benchText(reading.supply.volts, 'voltage', 4)} · {benchText(reading.supply.amperes, 'current')}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,169 @@
+import clsx from 'clsx'
+import { probeOf, type Diagnosis, type Hypothesis } from '@/core/bench'
+import { Button } from '@/ui/Button'
+import type { Planning } from './laid'
+import type { DiagnosisState } from './useDiagnosis'
+import { benchText, leadsOf, rowName } from './words'
+
+/** How many hypotheses are listed, and the least that one must have to be. */
+const most = 6
+const least = 0.005
+
+/** What may be wrong, the most probable first; those that nothing tells apart are one. */
+export function WhatIsWrong({
+  planning: { bench },
+  state: { found, isBusy },
+  isHidden,
+  onShow,
+  onNext,
+}: {
+  readonly planning: Planning
+  readonly state: DiagnosisState
+  /** A fault is to be found first: the person thinks before Nodrel does. */
+  readonly isHidden: boolean
+  readonly onShow: () => void
+  readonly onNext: () => void
+}) {
+  const diagnosis = found?.diagnosis
+  const readings = diagnosis?.hypotheses[0]?.of ?? 0
+  return (
+    <section aria-labelledby="what-is-wrong">
+      <h2 id="what-is-wrong" className="mb-1.5 font-semibold">
+        What is wrong?{' '}
+        {readings > 0 && (
+          <span className="font-normal text-soft">
+            from {readings} reading{readings === 1 ? '' : 's'}
+            {isBusy && ', working…'}
+          </span>
+        )}
+      </h2>
+      <div className="rounded-md border border-line bg-sheet p-3" aria-busy={isBusy}>
+        {!diagnosis ? (
+          <p className="text-soft">
+            {isBusy ? 'Working it out…' : 'Every single fault is tried against all readings. There are none yet.'}
+          </p>
+        ) : isHidden ? (
+          <p className="flex flex-wrap items-center gap-2">
+            A fault is hidden on the stand-in. Say what it is when you know.
+            <Button className="text-xs" onClick={onShow}>
+              Show me what the readings say
+            </Button>
+          </p>
+        ) : (
+          <Told diagnosis={diagnosis} />
+        )}
+        {diagnosis && !isHidden && (
+          <p className="mt-2 border-t border-line pt-2">
+            {diagnosis.next ? (
+              <>
+                Measure next:{' '}
+                <Button look="plain" className="!min-h-7 !px-1 font-semibold text-chosen" onClick={onNext}>
+                  {nextName(diagnosis.next)}
+                </Button>{' '}
+                <span className="text-soft">{leads(diagnosis.next)}. </span>
+                <WouldRead diagnosis={diagnosis} reads={found.nextReads} />
+              </>
+            ) : (
+              <span className="text-soft">No measurement of the plan would tell more.</span>
+            )}
+          </p>
+        )}
+      </div>
+    </section>
+  )
+
+  function nextName(next: NonNullable<Diagnosis['next']>): string {
+    const at = probeOf(bench, next)
+    return at.ok ? `${next.quantity}: ${rowName(bench, next, at.probe)}` : next.quantity
+  }
+
+  function leads(next: NonNullable<Diagnosis['next']>): string {
+    const at = probeOf(bench, next)
+    return at.ok ? leadsOf(bench, at.probe) : ''
+  }
+}
+
+function Told({ diagnosis: { hypotheses, tooLittle } }: { readonly diagnosis: Diagnosis }) {
+  const groups = groupsOf(hypotheses).filter(({ probability }, i) => i === 0 || probability >= least)
+  return (
+    <>
+      {tooLittle && (
+        <p className="mb-2 text-expand">One reading is too little for a verdict; this is what is possible so far.</p>
+      )}
+      <ul className="grid gap-1.5">
+        {groups.slice(0, most).map(({ members, probability }) => {
+          const [first] = members
+          const percent = probability >= 0.995 ? 'over 99' : String(Math.round(100 * probability))
+          return (
+            <li key={first.text} className="grid grid-cols-[minmax(0,1fr)_7rem_3.5rem] items-center gap-x-3">
+              <span className={clsx(first.fault === 'none' ? 'text-holds' : 'font-medium')}>
+                {members.map(({ text }) => text).join(', or ')}
+                <span className="block text-xs font-normal text-soft">
+                  explains {first.explains === first.of ? 'all' : first.explains} of {first.of}
+                </span>
+              </span>
+              <span aria-hidden className="h-2 overflow-hidden rounded-full bg-line">
+                <span
+                  className={clsx('block h-full rounded-full', first.fault === 'none' ? 'bg-holds' : 'bg-chosen')}
+                  style={{ width: `${Math.max(1, 100 * probability)}%` }}
+                />
+              </span>
+              <span className="text-right font-mono">{percent} %</span>
+            </li>
+          )
+        })}
+      </ul>
+    </>
+  )
+}
+
+interface Group {
+  readonly members: readonly Hypothesis[]
+  readonly probability: number
+}
+
+/** Most names that stand for one group. */
+const mostNames = 3
+
+/** Hypotheses that no reading at hand tells apart, as one. */
+function groupsOf(hypotheses: readonly Hypothesis[]): Group[] {
+  const taken = new Set<number>()
+  return hypotheses
+    .flatMap((first, i): Group[] => {
+      if (taken.has(i)) return []
+      const places = [i, ...first.alike.filter((j) => !taken.has(j) && j > i && hypotheses[j].probability > least / 5)]
+      // Nothing being wrong is never one with a fault that would not show: that says nothing of the fault.
+      const alike = first.fault === 'none' ? [i] : places.filter((j) => hypotheses[j].fault !== 'none')
+      for (const j of alike) taken.add(j)
+      return [
+        {
+          members: alike.slice(0, mostNames).map((j) => hypotheses[j]),
+          probability: alike.reduce((sum, j) => sum + hypotheses[j].probability, 0),
+        },
+      ]
+    })
+    .sort((a, b) => b.probability - a.probability)
+}
+
+/** What the next measurement would read under each of the first hypotheses. */
+function WouldRead({
+  diagnosis: { hypotheses, next },
+  reads,
+}: {
+  readonly diagnosis: Diagnosis
+  readonly reads: readonly { readonly hypothesis: number; readonly value: number }[]
+}) {
+  const told = reads.filter(({ hypothesis }) => hypotheses[hypothesis].probability >= least).slice(0, 3)
+  if (!next || told.length === 0) return null
+  return (
+    <span className="text-soft">
+      {told.map(({ hypothesis, value }, i) => (
+        <span key={hypothesis}>
+          {i > 0 && '; '}
+          <span className="font-mono">{benchText(value, next.quantity)}</span> if {hypotheses[hypothesis].text}
+        </span>
+      ))}
+      .
+    </span>
+  )
+}

@@ -1,0 +1,71 @@
+import type { Bench, Spot } from '@/core/bench'
+import { drawSheet, type Coordinates, type Picture, type PlacedPart } from '@/core/picture'
+import type { Worksheet } from '@/core/worksheet'
+
+/** One end of a part as it is drawn. */
+export interface DrawnLead extends Coordinates {
+  readonly part: number
+  readonly end: 'from' | 'to'
+  /** The node that it leads to. */
+  readonly node: number
+  /** −1 where the part lies to the right of it, 1 where to the left. */
+  readonly side: 1 | -1
+}
+
+/** The first sheet of a network with everything on it that a hand can reach. */
+export interface BenchPicture {
+  readonly picture: Picture
+  readonly parts: readonly (PlacedPart & { readonly part: number })[]
+  readonly leads: readonly DrawnLead[]
+  /** Where a lead is laid on each node; a node may be drawn at several places. */
+  readonly nodes: readonly (Coordinates & { readonly node: number })[]
+}
+
+/** How near a line ends to the end of a part that it leads to, in grid units. */
+const near = 1.5
+
+/** Draws the bench, stretched from + to −, with room for a word below each part. */
+export function benchPictureOf(worksheet: Worksheet, { built }: Bench): BenchPicture {
+  const picture = drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', 4, {
+    form: 'line',
+    roomBelow: () => 1,
+    withoutOutward: true,
+  })
+  const { wiring, network } = built
+  // What stands aside is listed as the idle resistors are.
+  const idle = network.parts.flatMap((part, i) => (part.kind === 'resistor' && wiring.idle[i] !== null ? [i] : []))
+  const parts = [
+    ...picture.parts.flatMap((placed) => {
+      const part = worksheet.elements[placed.id]?.part
+      return placed.symbol === 'resistor' && part !== null && part !== undefined ? [{ ...placed, part }] : []
+    }),
+    ...picture.aside.flatMap((placed) => {
+      const part = idle[placed.id]
+      return placed.symbol === 'resistor' && part !== undefined ? [{ ...placed, part }] : []
+    }),
+  ]
+  const nodeAt = (x: number, y: number) =>
+    picture.lines.find(({ points }) => points.some((point) => Math.hypot(point.x - x, point.y - y) < near))?.node
+  const leads = parts.flatMap(({ part, left, right, y }): DrawnLead[] => {
+    const [a, b] = [nodeAt(left, y), nodeAt(right, y)]
+    const { from, to } = wiring
+    // Both ends on one node: as listed.
+    const leftIsFrom = a === b || a === undefined ? true : a === from[part]
+    const ends = leftIsFrom ? (['from', 'to'] as const) : (['to', 'from'] as const)
+    return [
+      { part, end: ends[0], node: ends[0] === 'from' ? from[part] : to[part], x: left, y, side: -1 },
+      { part, end: ends[1], node: ends[1] === 'from' ? from[part] : to[part], x: right, y, side: 1 },
+    ]
+  })
+  return { picture, parts, leads, nodes: picture.nodes }
+}
+
+/** How far a free end stands off the wire. */
+export const freeEnd = 6
+
+/** Where a lead is laid on a spot. */
+export function placeOf({ nodes, leads }: BenchPicture, spot: Spot): Coordinates | null {
+  if ('node' in spot) return nodes.find(({ node }) => node === spot.node) ?? null
+  const lead = leads.find(({ part, end }) => part === spot.part && end === spot.end)
+  return lead ? { x: lead.x - lead.side * freeEnd, y: lead.y } : null
+}

@@ -1,0 +1,126 @@
+import {
+  endsOf,
+  resolutionOf,
+  type Band,
+  type Bench,
+  type Judged,
+  type Measurement,
+  type Meter,
+  type Probe,
+  type Range,
+} from '@/core/bench'
+import { powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
+
+/** What a measurement is called in its group: `R1, lead lifted`, `E1’s ends, whole`, `total, at E1`. */
+export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measurement, probe: Probe): string {
+  const { wiring } = built
+  if (probe.kind === 'whole') return `${built.network.parts[wiring.supply].name}’s ends, whole`
+  if ('between' in measurement) {
+    const [a, b] = measurement.between.map((point) => labelOf(built, point))
+    return `node ${a} against ${b}`
+  }
+  const { of } = measurement
+  if (probe.kind === 'total') return `total, at ${of}`
+  if ('lifted' in measurement) return measurement.lifted ? `${of}, lead lifted` : `${of}, in place`
+  return of
+}
+
+function labelOf({ wiring }: Bench['built'], point: string): string {
+  return wiring.nodes.find(({ points }) => points.includes(point))?.label ?? point
+}
+
+/** Where the leads go, in words. */
+export function leadsOf(bench: Bench, probe: Probe): string {
+  const { wiring, network } = bench.built
+  const label = (node: number) => wiring.nodes[node].label
+  switch (probe.kind) {
+    case 'whole':
+      return `one lead on node ${label(wiring.start)}, the other on node ${label(wiring.finish)}; the supply out`
+    case 'alone': {
+      const [near, far] = endsOf(bench, probe.part)
+      return `lift the lead at node ${label(far)}; one lead of the meter on node ${label(near)}, the other on the free end`
+    }
+    case 'voltage':
+      return `red on node ${label(probe.red)}, black on node ${label(probe.black)}`
+    case 'resistance':
+      return `one lead on node ${label(probe.red)}, the other on node ${label(probe.black)}; the supply out`
+    case 'total':
+      return `break the path at node ${label(wiring.start)}: lift ${network.parts[wiring.supply].name}’s + lead, red on the free end, black on the node`
+    case 'current': {
+      const [near] = endsOf(bench, probe.part)
+      return `lift ${network.parts[probe.part].name}’s lead at node ${label(near)}: red on the node, black on the free end`
+    }
+  }
+}
+
+/** A value as it stands on the bench. */
+export function benchText(value: number, quantity: Measurement['quantity'], figures: 3 | 4 = 3): string {
+  return Number.isFinite(value) ? shownText({ value }, unitOf[quantity], figures) : 'over'
+}
+
+/** A band: `15.3 – 16.9 Ω`, both ends with one prefix. */
+export function bandText({ min, max }: Pick<Band, 'min' | 'max'>, quantity: Measurement['quantity']): string {
+  const unit = unitOf[quantity]
+  if (!Number.isFinite(max)) return 'over the range'
+  const largest = writeQuantity({ value: Math.max(Math.abs(min), Math.abs(max)) }, unit, 3)
+  const power = powerOf(largest)
+  const scale = 10 ** power
+  const wide = Math.max(Math.abs(min), Math.abs(max), 1e-30)
+  const digits = Math.max(0, Math.min(6, 2 - Math.floor(Math.log10(wide / scale) + 1e-9), 4))
+  const write = (value: number) => {
+    const text = (value / scale).toFixed(digits).replace('-', '−')
+    return Number(text.replace('−', '-')) === 0 ? '0' : text
+  }
+  return `${write(min)} – ${write(max)}\u2009${prefixOf(power) ?? ''}${unit}`
+}
+
+/** A range of a meter by its end: `60 V`. */
+export function rangeText({ to }: Pick<Range, 'to'>, quantity: Measurement['quantity']): string {
+  return quantityText({ value: to }, unitOf[quantity], 3, '\u2009')
+}
+
+/** What is said of a reading. */
+export function verdictText(judged: Judged, quantity: Measurement['quantity'], value: number | null): string {
+  const { verdict, band, power = 0, law } = judged
+  const percent = (part: number) => `${Number((100 * part).toPrecision(2))} %`
+  switch (verdict) {
+    case 'agrees':
+      return 'agrees'
+    case 'outside':
+      return band ? `outside: ${bandText(band, quantity)}` : 'outside'
+    case 'scale':
+      return `looks like a slip of ${power > 0 ? `×${10 ** power}` : `÷${10 ** -power}`}: ${value === null ? '' : benchText(value / 10 ** power, quantity, 4)}?`
+    case 'reversed':
+      return 'looks as if the leads were reversed'
+    case 'over':
+      return 'over the range'
+    case 'against':
+      if (!law) return 'against a law'
+      if (law.law === 'ohm') return `against V = I·R of ${law.at} by ${percent(law.part)}, with the readings beside it`
+      if (law.law === 'voltage')
+        return `against the voltage law round a loop by ${percent(law.part)}, with the readings beside it`
+      return `against the current law${law.at ? ` at node ${law.at}` : ' along its path'} by ${percent(law.part)}, with the readings beside it`
+    case 'unknown':
+      return 'nothing to judge by'
+  }
+}
+
+/** The sign of a verdict, so that it is never told by colour alone. */
+export const verdictSigns = {
+  agrees: '✓',
+  outside: '✗',
+  against: '≠',
+  scale: '×10?',
+  reversed: '±',
+  over: '↑',
+  unknown: '–',
+} as const
+
+/** A value as it is written down from a meter: with just the digits that its range has. */
+export function asRead(value: number, quantity: Measurement['quantity'], meter: Meter, range: Range): string {
+  const unit = unitOf[quantity]
+  const written = writeQuantity({ value: range.to }, unit, 3)
+  const power = powerOf(written)
+  const digits = Math.max(0, Math.round(power - Math.log10(resolutionOf(meter, range))))
+  return `${(value / 10 ** power).toFixed(digits)} ${prefixOf(power) ?? ''}${unit}`
+}
