@@ -22,7 +22,7 @@ const looks = {
 
 /** How a button of a bar looks that switches something on and off. */
 export function switchLook(isOn: boolean): string {
-  return clsx('h-9', isOn && 'border-chosen bg-chosen-wash')
+  return clsx('h-9', isOn && '!border-chosen !bg-chosen-wash')
 }
 
 /** A button with its key in the tooltip. */

@@ -11,7 +11,8 @@ import { toast } from '@/ui/toast'
 import { useMounted } from '@/ui/useMounted'
 import { BenchBar, type BenchSide } from './BenchBar'
 import { Claim } from './Claim'
-import { logOf, planningOf, type Planning } from './laid'
+import { logOf, planningOf, type LogRow, type Planning } from './laid'
+import { PlanDrawing } from './PlanDrawing'
 import { PlanLog } from './PlanLog'
 import { meterOf, newRun, rowKey, seedOf, withoutReading, withReading, type RunDocument, type StandInSeed } from './run'
 import { Safety } from './Safety'
@@ -19,7 +20,7 @@ import { StandIn } from './StandIn'
 import { useDiagnosis } from './useDiagnosis'
 import { useRuns, type Runs } from './useRuns'
 import { useStandIn } from './useStandIn'
-import { WhatIsWrong } from './WhatIsWrong'
+import { SoFar, WhatIsWrong } from './WhatIsWrong'
 
 // Charts are loaded where they are looked at, and nowhere else.
 const Spread = lazy(() => import('./Spread'))
@@ -67,7 +68,7 @@ export function Bench() {
 /** A title for a new run: the day, and the part of it. */
 function titleOfNow(): string {
   const now = new Date()
-  const day = now.toLocaleDateString('en', { weekday: 'long', day: 'numeric', month: 'long' })
+  const day = now.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
   return `${day}, ${now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'}`
 }
 
@@ -82,6 +83,7 @@ function LaidBench({
 }) {
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
+  const [active, setActive] = useState<LogRow | null>(null)
   const run: RunDocument | null = runs.open?.document ?? null
   const log = useMemo(() => logOf(planning, run), [planning, run])
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
@@ -94,8 +96,10 @@ function LaidBench({
 
   const read = async (measurement: Measurement, value: string, range?: string) => {
     const reading = { value, at: new Date().toISOString(), ...(range !== undefined && { range }) }
-    if (run) return runs.change(withReading(run, measurement, reading))
-    const trouble = await runs.begin(withReading(newRun(titleOfNow()), measurement, reading))
+    const trouble = await runs.edit(
+      (before) => withReading(before, measurement, reading),
+      () => newRun(titleOfNow()),
+    )
     if (trouble) toast.error(`The reading is not kept: ${trouble}`)
   }
   const change = (document: RunDocument) => runs.change(document)
@@ -157,20 +161,17 @@ function LaidBench({
             planning={planning}
             log={log}
             next={nextKey}
+            active={active?.key ?? null}
+            onActive={setActive}
             onRead={(measurement, value) => void read(measurement, value)}
             onClear={(measurement) => run && change(withoutReading(run, measurement))}
           />
-          <div className="print:hidden">
-            <WhatIsWrong
-              planning={planning}
-              state={diagnosis}
-              isHidden={isHunting && !shown}
-              onShow={() => setShown(true)}
-              onNext={goNext}
-            />
-          </div>
+          {(!isHunting || shown) && <SoFar planning={planning} state={diagnosis} />}
         </div>
         <div className="grid content-start gap-4 print:hidden">
+          {side === 'own' && (
+            <PlanDrawing planning={planning} measurement={active?.measurement ?? null} meter={standInMeter} />
+          )}
           {side === 'standin' && (
             <>
               <StandIn
@@ -193,6 +194,13 @@ function LaidBench({
               )}
             </>
           )}
+          <WhatIsWrong
+            planning={planning}
+            state={diagnosis}
+            isHidden={isHunting && !shown}
+            onShow={() => setShown(true)}
+            onNext={goNext}
+          />
           {side === 'spread' && (
             <Suspense fallback={<p className="text-soft">Loading…</p>}>
               <Spread network={network} planning={planning} />

@@ -1,4 +1,4 @@
-import { Download, FilePlus2, Plus, Printer, Trash2 } from 'lucide-react'
+import { Ellipsis, Printer } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { meters, readingsOf, readReadingsText, type ReadingsDocument } from '@/core/bench'
@@ -42,7 +42,7 @@ export function BenchBar({
   readonly titleOfNow: () => string
   readonly onChange: (run: RunDocument) => void
 }) {
-  const [dialog, setDialog] = useState<'meter' | 'fault' | null>(null)
+  const [dialog, setDialog] = useState<'meter' | 'fault' | 'title' | null>(null)
   const [refused, setRefused] = useState<{
     from: string
     problems: readonly Problem[]
@@ -95,26 +95,46 @@ export function BenchBar({
       ) : (
         <span className="text-soft">{runs.list === null ? 'Fetching the runs…' : 'No run yet.'}</span>
       )}
-      <Button
-        tip="Begin a new run: another day, or another set of parts"
-        className="h-9"
-        onClick={() => void begin(newRun(titleOfNow()))}
-      >
-        <Plus size={15} aria-hidden />{' '}
-        {runs.list?.length ? <span className="max-sm:sr-only">New run</span> : 'Begin a run'}
-      </Button>
+      {run ? (
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger asChild>
+            <Button className="h-9" aria-label="What is done with runs">
+              <Ellipsis size={15} aria-hidden />
+            </Button>
+          </DropdownMenu.Trigger>
+          <MenuPanel>
+            <MenuItem
+              text="New run: another day, or another set of parts"
+              onSelect={() => void begin(newRun(titleOfNow()))}
+            />
+            <MenuItem text="Rename this run…" onSelect={() => setDialog('title')} />
+            <MenuItem text="Delete this run" onSelect={() => void remove()} />
+            <MenuItem text="Bring in readings (JSON or CSV)…" onSelect={() => file.current?.click()} />
+            <MenuItem
+              text="Take out the readings, as a file (JSON)"
+              onSelect={() =>
+                download(
+                  fileName(`${network.title} ${run.title}`, '.nodrel-readings.json'),
+                  'application/json',
+                  `${JSON.stringify(run, null, 2)}\n`,
+                )
+              }
+            />
+            <MenuItem text="Take out the readings, as a table (CSV)" onSelect={() => void saveCsv()} />
+          </MenuPanel>
+        </DropdownMenu.Root>
+      ) : (
+        <>
+          <Button look="strong" className="h-9" onClick={() => void begin(newRun(titleOfNow()))}>
+            Begin a run
+          </Button>
+          <Button className="h-9" onClick={() => file.current?.click()}>
+            Bring in readings
+          </Button>
+        </>
+      )}
       {run && (
         <>
-          <input
-            aria-label="Title of this run"
-            value={run.title}
-            maxLength={120}
-            onChange={({ target }) => onChange({ ...run, title: target.value })}
-            className="h-9 w-44 field max-sm:hidden"
-          />
-          <Button className="h-9" aria-label="Delete this run" tip="Delete this run" onClick={() => void remove()}>
-            <Trash2 size={15} aria-hidden />
-          </Button>
           <Button className="h-9" onClick={() => setDialog('meter')}>
             Meter: <span className="font-semibold">{meterName ?? 'none named'}</span>
           </Button>
@@ -158,36 +178,6 @@ export function BenchBar({
             target.value = ''
           }}
         />
-        <Button
-          tip="Bring in readings (JSON or CSV)"
-          aria-label="Bring in readings"
-          className="h-9"
-          onClick={() => file.current?.click()}
-        >
-          <FilePlus2 size={15} aria-hidden />
-        </Button>
-        {run && (
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger asChild>
-              <Button className="h-9">
-                <Download size={15} aria-hidden /> <span className="max-sm:sr-only">Take out</span>
-              </Button>
-            </DropdownMenu.Trigger>
-            <MenuPanel>
-              <MenuItem
-                text="Readings, as a file (JSON)"
-                onSelect={() =>
-                  download(
-                    fileName(`${network.title} ${run.title}`, '.nodrel-readings.json'),
-                    'application/json',
-                    `${JSON.stringify(run, null, 2)}\n`,
-                  )
-                }
-              />
-              <MenuItem text="Readings, as a table (CSV)" onSelect={() => void saveCsv()} />
-            </MenuPanel>
-          </DropdownMenu.Root>
-        )}
       </span>
       {refused && (
         <div role="alert" className="w-full rounded-md border-l-4 border-trouble bg-sheet p-3">
@@ -267,6 +257,28 @@ export function BenchBar({
               setDialog(null)
             }}
           />
+          <Dialog title="Rename this run" open={dialog === 'title'} onOpenChange={(stays) => !stays && setDialog(null)}>
+            <form
+              onSubmit={(event) => {
+                event.preventDefault()
+                const typed = new FormData(event.currentTarget).get('title')
+                onChange({ ...run, title: String(typed ?? '').trim() })
+                setDialog(null)
+              }}
+              className="flex gap-2"
+            >
+              <input
+                name="title"
+                aria-label="Title of this run"
+                defaultValue={run.title}
+                maxLength={120}
+                className="h-9 flex-1 field"
+              />
+              <Button look="strong" type="submit" className="h-9">
+                Rename it
+              </Button>
+            </form>
+          </Dialog>
           <HideFault
             open={dialog === 'fault'}
             onClose={() => setDialog(null)}

@@ -39,7 +39,7 @@ export function MeterEditor({
           <li key={it.name}>
             <Button
               aria-pressed={meter?.name === it.name}
-              className="w-full !justify-start aria-pressed:border-chosen aria-pressed:bg-chosen-wash"
+              className="w-full !justify-start aria-pressed:!border-chosen aria-pressed:!bg-chosen-wash"
               onClick={() => onChoose(it)}
             >
               <span className="font-semibold">{it.name}</span>
@@ -52,7 +52,7 @@ export function MeterEditor({
         <li>
           <Button
             aria-pressed={meter === null}
-            className="w-full !justify-start aria-pressed:border-chosen aria-pressed:bg-chosen-wash"
+            className="w-full !justify-start aria-pressed:!border-chosen aria-pressed:!bg-chosen-wash"
             onClick={() => onChoose(null)}
           >
             <span className="font-semibold">None named</span>

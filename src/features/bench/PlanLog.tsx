@@ -28,6 +28,8 @@ export function PlanLog({
   planning,
   log,
   next,
+  active,
+  onActive,
   onRead,
   onClear,
 }: {
@@ -35,10 +37,12 @@ export function PlanLog({
   readonly log: Log
   /** The key of the row that is to be measured next. */
   readonly next: string | null
+  /** The key of the row that is being taken. */
+  readonly active: string | null
+  readonly onActive: (row: LogRow) => void
   readonly onRead: (measurement: Measurement, value: string) => void
   readonly onClear: (measurement: Measurement) => void
 }) {
-  const [active, setActive] = useState<string | null>(null)
   const [added, setAdded] = useState<readonly LogRow[]>([])
   const [adding, setAdding] = useState(false)
   const rows = [...log.rows, ...added.filter(({ key }) => !log.rows.some((row) => row.key === key))]
@@ -87,7 +91,7 @@ export function PlanLog({
                   planning={planning}
                   isActive={row.key === active}
                   isNext={row.key === next}
-                  onActive={() => setActive(row.key)}
+                  onActive={() => onActive(row)}
                   onRead={(value) => onRead(row.measurement, value)}
                   onClear={() => onClear(row.measurement)}
                   onTakeOut={
@@ -107,7 +111,7 @@ export function PlanLog({
               log={log}
               onAdd={(row) => {
                 setAdding(false)
-                setActive(row.key)
+                onActive(row)
                 setAdded([...added.filter(({ key }) => key !== row.key), row])
               }}
               onCancel={() => setAdding(false)}

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { useState, type KeyboardEvent } from 'react'
+import { useRef, useState, type KeyboardEvent } from 'react'
 import { isWithin, powerOff, readValue } from '@/core/bench'
 import { inFormat } from '@/core/number'
 import { Button } from '@/ui/Button'
@@ -41,7 +41,13 @@ export function ReadingField({
   readonly onFocus: () => void
 }) {
   const kept = row.reading === null ? '' : String(row.reading.value)
-  const [typed, setTyped] = useState<string | null>(null)
+  const [typed, show] = useState<string | null>(null)
+  // What is typed now: a field that is left by its own key is left once.
+  const now = useRef<string | null>(null)
+  const setTyped = (next: string | null) => {
+    now.current = next
+    show(next)
+  }
   const [asked, setAsked] = useState<Asked | null>(null)
   const text = typed ?? kept
   const wrong = typed !== null && typed.trim() !== '' ? readValue(typed, row.measurement.quantity) : null
@@ -52,13 +58,14 @@ export function ReadingField({
   }
   /** Whether it is logged. */
   const commit = (): boolean => {
+    const typed = now.current
     if (typed === null || asked) return asked === null
     if (typed.trim() === '') {
       setTyped(null)
       if (kept !== '') onClear()
       return true
     }
-    if (typeof wrong === 'string') return false
+    if (typeof readValue(typed, row.measurement.quantity) === 'string') return false
     const value = inFormat(typed.trim())
     const slip = value === kept ? null : slipOf(row, value)
     if (slip) {

@@ -76,7 +76,6 @@ export default function Spread({ network, planning }: { readonly network: Networ
         place={moving.indexOf(named)}
         worst={worst}
         distribution={distribution}
-        quantities={moving.length}
       />
       <Shares shares={shares} />
       <Wish named={named} planning={planning} worst={worst} />
@@ -132,7 +131,6 @@ function Histogram({
   readonly place: number
   readonly worst: WorstCase
   readonly distribution: Distribution
-  readonly quantities: number
 }) {
   const [limits, setLimits] = useState<{ low: string; high: string }>({ low: '', high: '' })
   const { total, progress, isBusy, cancel } = useSampling(network, counted, distribution, samples, 1)
@@ -259,7 +257,7 @@ function Shares({ shares }: { readonly shares: readonly { readonly part: string;
         series={[{ name: 'share', data: most.map(({ part, share }) => ({ x: part, y: 100 * share })) }]}
         options={{
           plotOptions: { bar: { horizontal: true, barHeight: '65%' } },
-          xaxis: { max: 100, tickAmount: 4, labels: { formatter: (value) => `${Number(value).toFixed(0)} %` } },
+          xaxis: { min: 0, max: 100, tickAmount: 4, labels: { formatter: (value) => `${Number(value).toFixed(0)} %` } },
           dataLabels: {
             enabled: true,
             formatter: (value) => `${Number(value).toPrecision(3)} %`,

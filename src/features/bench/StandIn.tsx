@@ -111,7 +111,7 @@ export function StandIn({
                 onClick={() => state.turnTo(key)}
                 className={clsx(
                   '!h-10 !min-w-10 rounded-none first:rounded-l-md last:rounded-r-md',
-                  hands.function === key && 'border-chosen bg-chosen-wash font-semibold',
+                  hands.function === key && '!border-chosen !bg-chosen-wash font-semibold',
                 )}
               >
                 {sign}
@@ -255,9 +255,7 @@ function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planni
         aria-pressed={supply.isOn}
         disabled={supply.isOut}
         onClick={() => setSupply({ isOn: !supply.isOn })}
-        className={clsx(
-          supply.isOn && !supply.isOut && 'border-holds bg-holds font-semibold text-sheet hover:bg-holds',
-        )}
+        className={clsx(supply.isOn && !supply.isOut && '!border-holds !bg-holds font-semibold !text-sheet')}
       >
         {supply.isOn && !supply.isOut ? 'on' : 'off'}
       </Button>
@@ -266,7 +264,7 @@ function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planni
         keys="x"
         aria-pressed={supply.isOut}
         onClick={() => setSupply({ isOut: !supply.isOut, isOn: false })}
-        className={clsx(supply.isOut && 'border-chosen bg-chosen-wash')}
+        className={clsx(supply.isOut && '!border-chosen !bg-chosen-wash')}
       >
         {supply.isOut ? 'out: put it in' : 'in: take it out'}
       </Button>

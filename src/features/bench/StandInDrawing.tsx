@@ -1,17 +1,14 @@
 import clsx from 'clsx'
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { isSameSpot, type Spot } from '@/core/bench'
-import { measures, type Coordinates } from '@/core/picture'
+import type { Coordinates } from '@/core/picture'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { NodeMark } from '@/ui/NodeMark'
-import { Meter, Resistor } from '@/ui/symbols'
-import { benchPictureOf, freeEnd, placeOf, type DrawnLead } from './benchPicture'
+import { BenchSheet } from './BenchSheet'
+import { benchPictureOf, placeOf, type DrawnLead } from './benchPicture'
 import type { Planning } from './laid'
 import type { StandInState } from './useStandIn'
 
-/** Room around the network for flags and what is said below it, in grid units. */
-const room = { above: 34, below: 30, side: 34 }
 /** How near to a spot a flag has to be let go. */
 const reach = 26
 /** Half the size of what can be touched. */
@@ -38,15 +35,9 @@ export function StandInDrawing({
   const [dragged, setDragged] = useState<{ lead: 'red' | 'black'; at: Coordinates } | null>(null)
   const svg = useRef<SVGSVGElement>(null)
   if (!drawn) return null
-  const { picture, parts, leads } = drawn
+  const { leads } = drawn
   const { network, wiring } = bench.built
   const { hands } = state
-  const frame = {
-    x: -room.side,
-    y: -room.above,
-    width: picture.width + 2 * room.side,
-    height: picture.height + room.above + room.below,
-  }
   const isUp = ({ part, end }: DrawnLead) => hands.lifted.some((it) => it.part === part && it.end === end)
   const targets: Target[] = [
     ...drawn.nodes.map(({ node, x, y }, i): Target => ({
@@ -143,105 +134,27 @@ export function StandInDrawing({
   }
   return (
     <div className="overflow-x-auto rounded-md border border-line paper">
-      <svg
-        ref={svg}
-        viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`}
-        role="group"
-        aria-label="The bench: arrow keys walk its points; r or b lays a lead, Enter the one in hand or lifts a lead, j joins two points, u lifts or puts back"
-        onKeyDown={onKey}
-        onPointerMove={(event) => dragged && setDragged({ ...dragged, at: pointAt(event) })}
-        onPointerUp={letGo}
-        className="mx-auto block h-auto max-h-[52vh] w-full touch-pan-x font-mono text-[11.5px] select-none"
-        style={{ minWidth: frame.width * 0.8, maxWidth: frame.width * 1.8 }}
+      <BenchSheet
+        drawn={drawn}
+        bench={bench}
+        hands={hands}
+        symbols={symbols}
+        description="The bench: arrow keys walk its points; r or b lays a lead, Enter the one in hand or lifts a lead, j joins two points, u lifts or puts back"
+        reach={{
+          svg,
+          dragged,
+          inHand: state.inHand,
+          onTake: (lead, event) => {
+            event.preventDefault()
+            svg.current?.setPointerCapture(event.pointerId)
+            setDragged({ lead, at: pointAt(event) })
+          },
+          onMove: (event) => dragged && setDragged({ ...dragged, at: pointAt(event) }),
+          onLetGo: letGo,
+          onKey,
+          onPutBack: ({ part, end }) => state.lift(part, end),
+        }}
       >
-        <path
-          d={picture.lines.map(({ points }) => `M${points.map(({ x, y }) => `${x},${y}`).join('L')}`).join('')}
-          className="fill-none stroke-ink"
-          strokeWidth={1.5}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-        />
-        {picture.dots.map(({ x, y }, i) => (
-          <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
-        ))}
-        {!hands.supply.isOut &&
-          [picture.start, picture.finish].map(({ x, y }, i) => (
-            <g key={i}>
-              <circle cx={x} cy={y} r={3.6} className="fill-sheet stroke-ink" strokeWidth={1.5} />
-              <text
-                x={x}
-                y={y - 9}
-                textAnchor="middle"
-                className={hands.supply.isOn ? 'fill-holds font-semibold' : 'fill-soft'}
-              >
-                {i === 0 ? '+' : '−'}
-              </text>
-            </g>
-          ))}
-        {hands.supply.isOut && (
-          <text x={picture.start.x} y={picture.start.y - 12} textAnchor="middle" className="fill-soft text-[10px]">
-            supply out
-          </text>
-        )}
-        {picture.parts.map((part) =>
-          part.symbol === 'resistor' ? null : (
-            <g key={part.id}>
-              <Meter
-                x={(part.left + part.right) / 2}
-                y={part.y}
-                length={part.right - part.left}
-                kind={part.symbol}
-                tone="stroke-ink"
-              />
-              <text x={(part.left + part.right) / 2} y={part.y - 14} textAnchor="middle" className="fill-ink">
-                {part.label.name}
-              </text>
-            </g>
-          ),
-        )}
-        {parts.map((placed) => {
-          const { part, left, right, y, label } = placed
-          const middle = (left + right) / 2
-          const up = leads.filter((lead) => lead.part === part && isUp(lead))
-          const it = network.parts[part]
-          return (
-            <g key={part}>
-              <Resistor x={middle} y={y} length={right - left} symbols={symbols} tone="stroke-ink" />
-              <text
-                x={middle}
-                y={y - measures.symbolHeight / 2 - 4}
-                textAnchor="middle"
-                className="fill-ink font-medium"
-              >
-                {label.name}
-              </text>
-              <text
-                x={middle}
-                y={y + measures.symbolHeight / 2 + 13}
-                textAnchor="middle"
-                className="fill-soft text-[10px]"
-              >
-                {label.lines[0]}
-                {it.kind === 'resistor' && it.tolerance !== undefined && ` ${it.tolerance}`}
-              </text>
-              {up.map((lead) => (
-                <PutBack
-                  key={lead.end}
-                  lead={lead}
-                  name={label.name}
-                  y={y}
-                  onPutBack={() => state.lift(part, lead.end)}
-                />
-              ))}
-            </g>
-          )
-        })}
-        {hands.jumpers.map(([a, b], i) => (
-          <Jumper key={i} from={placeOf(drawn, a)} to={placeOf(drawn, b)} />
-        ))}
-        {drawn.nodes.map(({ node, x, y }, i) => (
-          <NodeMark key={i} x={x} y={y} node={node} label={wiring.nodes[node].label} />
-        ))}
         {targets.map((target) => (
           <g
             key={target.key}
@@ -275,25 +188,7 @@ export function StandInDrawing({
             )}
           </g>
         ))}
-        {(['black', 'red'] as const).map((lead) => {
-          const spot = hands[lead]
-          const resting = { x: frame.x + (lead === 'red' ? 12 : 62), y: frame.y + frame.height - 6 }
-          const at = dragged?.lead === lead ? dragged.at : ((spot && placeOf(drawn, spot)) ?? resting)
-          return (
-            <Flag
-              key={lead}
-              lead={lead}
-              at={at}
-              isInHand={state.inHand === lead}
-              onTake={(event) => {
-                event.preventDefault()
-                svg.current?.setPointerCapture(event.pointerId)
-                setDragged({ lead, at: pointAt(event) })
-              }}
-            />
-          )
-        })}
-      </svg>
+      </BenchSheet>
       <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-xs text-soft">
         <span>
           Drag a flag to a node, or press its number. Press a lead’s end to lift it; <kbd>J</kbd> joins two points.
@@ -312,100 +207,4 @@ function layOn({ hands, inHand, jumpFrom }: StandInState, spot: Spot): string {
   if (isSameSpot(hands.red, spot)) return ', the red lead on it'
   if (isSameSpot(hands.black, spot)) return ', the black lead on it'
   return jumpFrom ? ': join it' : `: lay the ${inHand} lead`
-}
-
-/** A lead that is up: a gap beside the part, and words that put it back. */
-function PutBack({
-  lead: { x, y, side, end },
-  name,
-  onPutBack,
-}: {
-  readonly lead: DrawnLead
-  readonly name: string
-  readonly y: number
-  readonly onPutBack: () => void
-}) {
-  const free = x - side * freeEnd
-  const below = y + measures.symbolHeight / 2 + 27
-  return (
-    <g>
-      <line x1={x + side * 5} x2={free} y1={y} y2={y} className="stroke-sheet" strokeWidth={5} />
-      <line x1={free} y1={y} x2={x + side * 3} y2={y - 9} className="stroke-trouble" strokeWidth={1.5} />
-      <circle cx={x + side * 5} cy={y} r={2.4} className="fill-sheet stroke-trouble" strokeWidth={1.3} />
-      <circle cx={free} cy={y} r={2.8} className="fill-sheet stroke-trouble" strokeWidth={1.5} />
-      <text
-        role="button"
-        tabIndex={0}
-        aria-label={`${name}’s lead is up: put it back`}
-        data-put-back={`${name}-${end}`}
-        x={x - side * 20}
-        y={below}
-        textAnchor="middle"
-        onClick={onPutBack}
-        onKeyDown={(event) => {
-          if (event.key !== 'Enter' && event.key !== ' ') return
-          event.preventDefault()
-          event.stopPropagation()
-          onPutBack()
-        }}
-        className="cursor-pointer fill-trouble text-[9.5px] underline"
-      >
-        up · put back
-      </text>
-    </g>
-  )
-}
-
-function Jumper({ from, to }: { readonly from: Coordinates | null; readonly to: Coordinates | null }) {
-  if (!from || !to) return null
-  const rise = 18 + 0.15 * Math.abs(from.x - to.x)
-  return (
-    <path
-      d={`M${from.x},${from.y} Q${(from.x + to.x) / 2},${Math.min(from.y, to.y) - 2 * rise} ${to.x},${to.y}`}
-      className="fill-none stroke-chosen"
-      strokeWidth={2}
-      strokeDasharray="5 3"
-    />
-  )
-}
-
-/** A lead of the meter as a flag: its letter goes with its colour. */
-function Flag({
-  lead,
-  at: { x, y },
-  isInHand,
-  onTake,
-}: {
-  readonly lead: 'red' | 'black'
-  readonly at: Coordinates
-  readonly isInHand: boolean
-  readonly onTake: (event: PointerEvent) => void
-}) {
-  const isRed = lead === 'red'
-  const way = isRed ? 1 : -1
-  const pole = { red: 24, black: 24 }[lead]
-  const width = isRed ? 30 : 38
-  return (
-    <g
-      data-flag={lead}
-      onPointerDown={onTake}
-      className={clsx('cursor-grab', isRed ? 'fill-trouble stroke-trouble' : 'fill-ink stroke-ink')}
-    >
-      <line x1={x} x2={x} y1={y} y2={y - pole - 12} strokeWidth={1.8} />
-      <path
-        d={`M${x},${y - pole - 12} h${way * width} l${-way * 5},6.5 l${way * 5},6.5 h${-way * width} z`}
-        strokeWidth={isInHand ? 2.4 : 0.6}
-        strokeLinejoin="round"
-      />
-      <text
-        x={x + way * (width / 2 - 2)}
-        y={y - pole - 2}
-        textAnchor="middle"
-        className="fill-sheet stroke-none text-[9.5px] font-semibold"
-      >
-        {lead}
-      </text>
-      <circle cx={x} cy={y} r={3} strokeWidth={0} />
-    </g>
-  )
 }

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { probeOf, type Diagnosis, type Hypothesis } from '@/core/bench'
+import { probeOf, type Bench, type Diagnosis, type Hypothesis, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import type { Planning } from './laid'
 import type { DiagnosisState } from './useDiagnosis'
@@ -58,9 +58,9 @@ export function WhatIsWrong({
               <>
                 Measure next:{' '}
                 <Button look="plain" className="!min-h-7 !px-1 font-semibold text-chosen" onClick={onNext}>
-                  {nextName(diagnosis.next)}
+                  {nextName(bench, diagnosis.next)}
                 </Button>{' '}
-                <span className="text-soft">{leads(diagnosis.next)}. </span>
+                <span className="text-soft">{leads(bench, diagnosis.next)}. </span>
                 <WouldRead diagnosis={diagnosis} reads={found.nextReads} />
               </>
             ) : (
@@ -71,31 +71,64 @@ export function WhatIsWrong({
       </div>
     </section>
   )
-
-  function nextName(next: NonNullable<Diagnosis['next']>): string {
-    const at = probeOf(bench, next)
-    return at.ok ? `${next.quantity}: ${rowName(bench, next, at.probe)}` : next.quantity
-  }
-
-  function leads(next: NonNullable<Diagnosis['next']>): string {
-    const at = probeOf(bench, next)
-    return at.ok ? leadsOf(bench, at.probe) : ''
-  }
 }
 
-function Told({ diagnosis: { hypotheses, tooLittle } }: { readonly diagnosis: Diagnosis }) {
+/** A measurement with its group: `voltage: R2`. */
+function nextName(bench: Bench, next: Measurement): string {
+  const at = probeOf(bench, next)
+  return at.ok ? `${next.quantity}: ${rowName(bench, next, at.probe)}` : next.quantity
+}
+
+function leads(bench: Bench, next: Measurement): string {
+  const at = probeOf(bench, next)
+  return at.ok ? leadsOf(bench, at.probe) : ''
+}
+
+/** The best so far and what to measure next, in one line that stays in sight. */
+export function SoFar({
+  planning: { bench },
+  state: { found },
+}: {
+  readonly planning: Planning
+  readonly state: DiagnosisState
+}) {
+  if (!found) return null
+  const [{ members, probability }] = groupsOf(found.diagnosis.hypotheses)
+  const { next } = found.diagnosis
+  return (
+    <p
+      aria-hidden
+      className="sticky bottom-0 z-10 -mt-2 flex flex-wrap items-baseline gap-x-3 rounded-t-md border border-b-0 border-line bg-panel px-3 py-1.5 shadow-[0_-4px_12px_rgb(0_0_0/0.12)] print:hidden"
+    >
+      <span className="font-semibold">
+        {found.diagnosis.fits
+          ? members.map(({ text }) => text).join(', or ')
+          : 'no single fault explains these readings'}
+      </span>
+      {found.diagnosis.fits && <span className="font-mono">{percentOf(probability)}</span>}
+      {next && <span className="text-soft">next {nextName(bench, next)}</span>}
+    </p>
+  )
+}
+
+function Told({ diagnosis: { hypotheses, tooLittle, fits } }: { readonly diagnosis: Diagnosis }) {
   const groups = groupsOf(hypotheses).filter(({ probability }, i) => i === 0 || probability >= least)
   return (
     <>
       {tooLittle && (
         <p className="mb-2 text-expand">One reading is too little for a verdict; this is what is possible so far.</p>
       )}
+      {!fits && (
+        <p className="mb-2 text-trouble">
+          No single fault explains these readings: two things are wrong, or a reading is. Take again those that fit
+          nothing; the nearest are
+        </p>
+      )}
       <ul className="grid gap-1.5">
         {groups.slice(0, most).map(({ members, probability }) => {
           const [first] = members
-          const percent = probability >= 0.995 ? 'over 99' : String(Math.round(100 * probability))
           return (
-            <li key={first.text} className="grid grid-cols-[minmax(0,1fr)_7rem_3.5rem] items-center gap-x-3">
+            <li key={first.text} className="grid grid-cols-[minmax(0,1fr)_6rem_5.5rem] items-center gap-x-3">
               <span className={clsx(first.fault === 'none' ? 'text-holds' : 'font-medium')}>
                 {members.map(({ text }) => text).join(', or ')}
                 <span className="block text-xs font-normal text-soft">
@@ -108,13 +141,18 @@ function Told({ diagnosis: { hypotheses, tooLittle } }: { readonly diagnosis: Di
                   style={{ width: `${Math.max(1, 100 * probability)}%` }}
                 />
               </span>
-              <span className="text-right font-mono">{percent} %</span>
+              <span className="text-right font-mono">{percentOf(probability)}</span>
             </li>
           )
         })}
       </ul>
     </>
   )
+}
+
+/** `61 %`, `over 99 %`: never all of it. */
+function percentOf(probability: number): string {
+  return probability >= 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`
 }
 
 interface Group {

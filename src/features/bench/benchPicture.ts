@@ -19,6 +19,8 @@ export interface BenchPicture {
   readonly leads: readonly DrawnLead[]
   /** Where a lead is laid on each node; a node may be drawn at several places. */
   readonly nodes: readonly (Coordinates & { readonly node: number })[]
+  /** Where the source or the terminals are. */
+  readonly ends: Readonly<Record<'start' | 'finish', Coordinates & { readonly node: number }>>
 }
 
 /** How near a line ends to the end of a part that it leads to, in grid units. */
@@ -57,15 +59,25 @@ export function benchPictureOf(worksheet: Worksheet, { built }: Bench): BenchPic
       { part, end: ends[1], node: ends[1] === 'from' ? from[part] : to[part], x: right, y, side: 1 },
     ]
   })
-  return { picture, parts, leads, nodes: picture.nodes }
+  const ends = {
+    start: { ...picture.start, node: wiring.start },
+    finish: { ...picture.finish, node: wiring.finish },
+  }
+  return { picture, parts, leads, nodes: picture.nodes, ends }
 }
 
 /** How far a free end stands off the wire. */
 export const freeEnd = 6
 
 /** Where a lead is laid on a spot. */
-export function placeOf({ nodes, leads }: BenchPicture, spot: Spot): Coordinates | null {
-  if ('node' in spot) return nodes.find(({ node }) => node === spot.node) ?? null
+export function placeOf({ nodes, leads, ends }: BenchPicture, spot: Spot): Coordinates | null {
+  if ('node' in spot) {
+    // At the ends the label stands below the wire.
+    const { start, finish } = ends
+    if (spot.node === start.node) return start
+    if (spot.node === finish.node) return finish
+    return nodes.find(({ node }) => node === spot.node) ?? null
+  }
   const lead = leads.find(({ part, end }) => part === spot.part && end === spot.end)
   return lead ? { x: lead.x - lead.side * freeEnd, y: lead.y } : null
 }

@@ -2,11 +2,10 @@ import {
   benchOf,
   diagnose,
   freshBench,
+  handsFor,
   readBench,
   readReading,
-  withBroken,
   type Bench,
-  type Hands,
   type Measurement,
   type Meter,
   type Reading,
@@ -47,37 +46,15 @@ export function fewestReadings(network: Network, truth: Truth, meter: Meter): nu
 
 /** Takes a measurement as the plan says: leads lifted, the supply in or out, the fullest range. */
 function measure(bench: Bench, truth: Truth, meter: Meter, measurement: Measurement): string {
-  const { network, wiring } = bench.built
   const highest = {
     resistance: meter.resistance.ranges.length - 1,
     voltage: meter.voltage.ranges.length - 1,
     current: meter.current.ranges.length - 1,
   }
-  const { quantity } = measurement
   const { supply, equivalent } = bench.model.run(bench.built.resistance)
   const set = bench.built.drive.at === 'nothing' ? 0 : supply * equivalent
-  let hands: Hands = { ...freshBench(bench, highest, set), function: quantity }
-  const isOhms = quantity === 'resistance'
-  hands = { ...hands, supply: { ...hands.supply, limit: 1e6, isOn: !isOhms, isOut: isOhms } }
-  const node = (point: string) => ({ node: wiring.nodes.findIndex(({ points }) => points.includes(point)) })
-  if ('between' in measurement)
-    hands = { ...hands, red: node(measurement.between[0]), black: node(measurement.between[1]) }
-  else {
-    const part = network.parts.findIndex(({ name }) => name === measurement.of)
-    const isTurned = bench.turned[part]
-    const [near, far] = isTurned ? (['to', 'from'] as const) : (['from', 'to'] as const)
-    const at = (end: 'from' | 'to') => ({ node: wiring[end][part] })
-    if (quantity === 'current') {
-      const free = { part, end: near }
-      hands = withBroken(hands, part, near)
-      // The source drives out of its + end, a resistor takes in at its own.
-      hands =
-        part === wiring.supply ? { ...hands, red: free, black: at(near) } : { ...hands, red: at(near), black: free }
-    } else if ('lifted' in measurement && measurement.lifted) {
-      hands = withBroken(hands, part, far)
-      hands = { ...hands, red: at(near), black: { part, end: far } }
-    } else hands = { ...hands, red: at(near), black: at(far) }
-  }
+  const { quantity } = measurement
+  const hands = handsFor(bench, measurement, freshBench(bench, highest, set))
   const { fullness } = readBench(bench, truth, hands, meter)
   const best = fullness.findIndex((it) => it <= 1)
   const range = best < 0 ? highest[quantity] : best

@@ -19,6 +19,8 @@ export interface Runs {
   readonly choose: (id: string) => void
   /** Keeps a new run and opens it; what was wrong, or null. */
   readonly begin: (document: RunDocument) => Promise<string | null>
+  /** Changes the open run; where there is none yet, the one that is begun. What was wrong, or null. */
+  readonly edit: (change: (run: RunDocument) => RunDocument, begun: () => RunDocument) => Promise<string | null>
   /** Keeps a run without opening it. */
   readonly keepAside: (document: RunDocument) => Promise<void>
   readonly change: (document: RunDocument) => void
@@ -49,6 +51,10 @@ export function useRuns(networkId: string): Runs {
   const [history, setHistory] = useState<History>(fresh)
   const saver = useRef<Saver<RunDocument> | null>(null)
   const latest = useRef<readonly SavedRun[]>([])
+  /** What the server is known to have of each run. */
+  const confirmed = useRef(new Map<string, { readonly version: number; readonly content: RunDocument }>())
+  const openNow = useRef<string | null>(null)
+  const beginning = useRef<Promise<unknown>>(Promise.resolve())
   const show = useCallback((runs: readonly SavedRun[]) => {
     latest.current = runs
     setList(runs)
@@ -59,8 +65,11 @@ export function useRuns(networkId: string): Runs {
     void api.runs(networkId).then((answer) => {
       if (gone) return
       if (!answer.ok) return setTrouble(problemText(answer.problems))
+      for (const { id, version, document } of answer.body.runs)
+        confirmed.current.set(id, { version, content: document })
       show(answer.body.runs)
-      setOpenId(answer.body.runs[answer.body.runs.length - 1]?.id ?? null)
+      openNow.current = answer.body.runs[answer.body.runs.length - 1]?.id ?? null
+      setOpenId(openNow.current)
     })
     return () => {
       gone = true
@@ -76,24 +85,25 @@ export function useRuns(networkId: string): Runs {
   useEffect(() => {
     if (openId === null) return
     const id = openId
-    const record = latest.current.find((run) => run.id === id)
-    if (!record) return
+    const known = confirmed.current.get(id)
+    if (!known) return
     const { place, left } = claimPlace('run', `${networkId}.${id}`)
     const made = versionedSave<RunDocument>({
-      confirmed: { version: record.version, content: record.document },
+      confirmed: known,
       place,
       send: async (version, content, leaving) => {
         const answer = await api.saveRun(id, version, content, leaving)
+        if (answer.ok) confirmed.current.set(id, { version: answer.body.version, content })
         if (answer.ok || !answer.current) return answer.ok ? answer : { ...answer, current: undefined }
         return { ...answer, current: { version: answer.current.version, content: answer.current.document } }
       },
       wrong: () => null,
-      show: (saving, version, notKept) => {
-        latest.current = latest.current.map((run) => (run.id === id ? { ...run, version } : run))
-        setKept({ saving, notKept })
-      },
+      show: (saving, _version, notKept) => setKept({ saving, notKept }),
     })
     saver.current = made
+    // What was changed before there was a saver is saved by it.
+    const there = latest.current.find((run) => run.id === id)?.document
+    if (there && there !== known.content) made.put(there)
     let gone = false
     void left.then((found) => {
       const draft = found && draftOf(found.text, isRun)
@@ -120,10 +130,49 @@ export function useRuns(networkId: string): Runs {
     [openId, put],
   )
   const switchTo = useCallback((id: string | null) => {
+    openNow.current = id
     setKept({ saving: null, notKept: null })
     setHistory(fresh)
     setOpenId(id)
   }, [])
+  const begin = useCallback(
+    async (document: RunDocument): Promise<string | null> => {
+      const answer = await api.createRun(networkId, document)
+      if (!answer.ok) return problemText(answer.problems)
+      const { id, version } = answer.body
+      confirmed.current.set(id, { version, content: answer.body.document })
+      show([...latest.current, answer.body])
+      switchTo(id)
+      return null
+    },
+    [networkId, show, switchTo],
+  )
+  const change = useCallback(
+    (document: RunDocument) => {
+      const id = openNow.current
+      const before = latest.current.find((run) => run.id === id)?.document
+      if (id === null || !before) return
+      setHistory(({ past }) => ({ past: [...past, before], future: [] }))
+      put(id, document)
+      saver.current?.put(document)
+    },
+    [put],
+  )
+  const edit = useCallback(
+    async (how: (run: RunDocument) => RunDocument, begun: () => RunDocument): Promise<string | null> => {
+      // One run is begun at a time: what comes meanwhile goes into it.
+      await beginning.current
+      const there = latest.current.find(({ id }) => id === openNow.current)
+      if (there) {
+        change(how(there.document))
+        return null
+      }
+      const started = begin(how(begun()))
+      beginning.current = started
+      return started
+    },
+    [begin, change],
+  )
   const current = open?.document
   const undo = useCallback(() => {
     const before = history.past[history.past.length - 1]
@@ -143,32 +192,19 @@ export function useRuns(networkId: string): Runs {
     open,
     ...kept,
     choose: switchTo,
-    begin: useCallback(
-      async (document) => {
-        const answer = await api.createRun(networkId, document)
-        if (!answer.ok) return problemText(answer.problems)
-        show([...latest.current, answer.body])
-        switchTo(answer.body.id)
-        return null
-      },
-      [networkId, show, switchTo],
-    ),
+    begin,
+    edit,
     keepAside: useCallback(
       async (document) => {
         const answer = await api.createRun(networkId, document)
-        if (answer.ok) show([...latest.current, answer.body])
-        else setTrouble(problemText(answer.problems))
+        if (answer.ok) {
+          confirmed.current.set(answer.body.id, { version: answer.body.version, content: answer.body.document })
+          show([...latest.current, answer.body])
+        } else setTrouble(problemText(answer.problems))
       },
       [networkId, show],
     ),
-    change: useCallback(
-      (document) => {
-        const before = latest.current.find(({ id }) => id === openId)?.document
-        if (before) setHistory(({ past }) => ({ past: [...past, before], future: [] }))
-        become(document)
-      },
-      [openId, become],
-    ),
+    change,
     undo: history.past.length > 0 ? undo : null,
     redo: history.future.length > 0 ? redo : null,
     remove: useCallback(async () => {

@@ -6,7 +6,7 @@ import { judgeReadings, layReadings, type Judged, type LaidReading, type Reading
 import type { Bench } from '../tolerance'
 import { anySource, anyValue, type Weighed } from './fitted'
 import { priors, type Fault, type FaultCode } from './fault'
-import { asMarked, faultsOf } from './hypotheses'
+import { asMarked, faultsOf, idleShare } from './hypotheses'
 import { dataOf, fit, shown, type Data } from './likelihood'
 import { nextOf, type Next } from './next'
 import { faultText } from './words'
@@ -44,6 +44,8 @@ export interface Diagnosis {
   readonly hypotheses: readonly Hypothesis[]
   /** The measurement that would tell them apart best; null where none would. */
   readonly next: Measurement | null
+  /** Whether the best of them explains the readings at all; else two things are wrong, or a reading is. */
+  readonly fits: boolean
   /** Whether there is too little to say more than what is possible. */
   readonly tooLittle: boolean
 }
@@ -145,9 +147,20 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
       })),
       hypotheses,
       next: next?.measurement ?? null,
+      fits: isFitting(told[0], explained(told[0], data), readings.length),
       tooLittle: readings.length < fewest,
     },
   }
+}
+
+/**
+ * Whether a fault explains the readings: the squares of what they are off add to no more than they would in all but one of
+ * some thousands (the χ² distribution, by its mean n and deviation √2n), and none of them is out of its band by itself.
+ */
+function isFitting({ fitted }: Weighed, explains: number, of: number): boolean {
+  const n = fitted.whitened.length
+  const off = fitted.whitened.reduce((sum, it) => sum + it * it, 0)
+  return off <= n + 5 * Math.sqrt(2 * n) + 8 && 2 * explains >= of
 }
 
 /** The standard deviation of the source's voltage, in volts: its tolerance spread evenly; wide where it is not given. */
@@ -172,7 +185,7 @@ function weigh(view: View, data: Data, sourceSpread: number): Weighed[] {
       part,
       view.ofPart[part] as number,
       wiring.idle[part] !== null,
-      priors.free / resistors.length,
+      (priors.free / resistors.length) * (wiring.idle[part] === null ? 1 : idleShare),
       data,
       sourceSpread,
     ),

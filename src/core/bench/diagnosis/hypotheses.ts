@@ -9,6 +9,9 @@ const mostForPairs = 60
 /** Beyond so many pairs of nodes, only those are tried for a bridge that a resistor lies beside. */
 const mostBridges = 120
 
+/** How much less a fault of an idle part counts. */
+export const idleShare = 0.1
+
 /** Every single fault that is named at once, but for values that have to be fitted. */
 export function faultsOf(view: View, base: Faulty, data: Data): Faulty[] {
   const { bench, ofPart, ports } = view
@@ -19,6 +22,8 @@ export function faultsOf(view: View, base: Faulty, data: Data): Faulty[] {
   })
   const short = shortOf(ports)
   const each = (share: number, of: number) => Math.log(share / Math.max(1, of))
+  // What carries nothing shows nothing when it is wrong, so it is hardly what somebody looks for.
+  const eachPart = (share: number, isIdle: boolean) => each(share, parts.length) + (isIdle ? Math.log(idleShare) : 0)
   const faults: Faulty[] = [base]
   const add = (it: Faulty, fault: Faulty['fault'], prior: number) => void faults.push({ ...it, fault, prior })
 
@@ -27,12 +32,12 @@ export function faultsOf(view: View, base: Faulty, data: Data): Faulty[] {
     const become = (to: number): Faulty =>
       isIdle ? { ...base, alone: changed(base, port, to).ports } : changed(base, port, to)
     const open = become(Infinity)
-    add(open, { fault: 'open', part }, each(priors.open, parts.length))
-    add(become(short), { fault: 'shorted', part }, each(priors.shorted, parts.length))
+    add(open, { fault: 'open', part }, eachPart(priors.open, isIdle))
+    add(become(short), { fault: 'shorted', part }, eachPart(priors.shorted, isIdle))
     for (const times of [10, 0.1])
-      add(become(R * times), { fault: 'value', part, times, isFree: false }, each(priors.decade / 2, parts.length))
+      add(become(R * times), { fault: 'value', part, times, isFree: false }, eachPart(priors.decade / 2, isIdle))
     for (const times of [neighbourStep, 1 / neighbourStep])
-      add(become(R * times), { fault: 'value', part, times, isFree: false }, each(priors.neighbour / 2, parts.length))
+      add(become(R * times), { fault: 'value', part, times, isFree: false }, eachPart(priors.neighbour / 2, isIdle))
     if (isIdle) continue
     // The part itself is as it should be; what is read while its lead is up is not.
     add({ ...open, alone: base.alone }, { fault: 'lifted', part, always: true }, each(priors.lifted / 2, parts.length))

@@ -4,6 +4,7 @@
  */
 export { hiddenTruth, type HiddenFault, type Truth } from './truth'
 export { freshBench, isSameSpot, spotsOf, withBroken, type Hands, type MeterFunction, type Spot } from './hands'
+export { handsFor } from './handsFor'
 export { readBench, type BenchReading, type BenchWarning } from './read'
 export { measurementAt } from './measurementAt'
 export { judgeClaim, type Claim, type ClaimVerdict } from './claim'
