@@ -5,6 +5,8 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
 import { fold } from '@/core/network'
 import { columnsOf, rowOf } from './row'
+import { createRun } from './runs'
+import { sampleRuns } from './sampleRuns'
 import { samples } from './samples'
 import { networks } from './schema'
 import { DatabaseTrouble, isTrouble, troubleOf } from './trouble'
@@ -102,12 +104,13 @@ function seed(db: BetterSQLite3Database, sqlite: Database.Database): void {
       const now = Date.now()
       // A second apart, so that the logbook shows them in their given order.
       if (tx.select({ id: networks.id }).from(networks).limit(1).all().length === 0)
-        samples.forEach((document, i) =>
-          tx
-            .insert(networks)
-            .values(rowOf(columnsOf(document), new Date(now - i * 1000)))
-            .run(),
-        )
+        samples.forEach((document, i) => {
+          const row = rowOf(columnsOf(document), new Date(now - i * 1000))
+          tx.insert(networks).values(row).run()
+          for (const run of sampleRuns)
+            if (run.network === document.title)
+              createRun(tx, row.id, { title: run.document.title, document: JSON.stringify(run.document) })
+        })
       sqlite.pragma(`user_version = ${seeded}`)
     },
     { behavior: 'immediate' },

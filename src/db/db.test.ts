@@ -2,8 +2,9 @@ import { existsSync, mkdtempSync, readFileSync, truncateSync, writeFileSync } fr
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { document, worked } from '../../test/documents'
+import { document, networkOf, worked } from '../../test/documents'
 import { analyse } from '@/core'
+import { benchOf, diagnose, readingsOf } from '@/core/bench'
 import type { NetworkDocument } from '@/core/network'
 import {
   columnsOf,
@@ -18,6 +19,7 @@ import {
   forgetOld,
   listBin,
   listInBatches,
+  listRuns,
   openDatabase,
   readLogbook,
   restoreNetwork,
@@ -34,6 +36,25 @@ const columns = (title = '', more: Partial<NetworkDocument> = {}) => columnsOf(d
 
 test('a fresh database holds the sample set, in its order', () => {
   expect(titles(openDatabase(':memory:'))).toEqual(samples.map(({ title }) => title))
+})
+
+test('the sample runs belong to sample networks and hold what these have', () => {
+  const { db } = openDatabase(':memory:')
+  const networks = findNetworks(db, listInBatches(db).flat())
+  const runsOf = (title: string) => listRuns(db, networks.find((it) => it.title === title)?.id ?? '') ?? []
+  const verdicts = (title: string, run: { document: string }) => {
+    const bench = benchOf(networkOf(samples.find((it) => it.title === title) as NetworkDocument))
+    const read = readingsOf(JSON.parse(run.document))
+    if (!bench.ok || !read.ok) throw new Error('a sample is refused')
+    const found = diagnose(bench, read.readings, read.meter)
+    if (!found.ok) throw new Error(JSON.stringify(found.problems))
+    return [run.document.length < 100_000, found.diagnosis.hypotheses[0].text]
+  }
+  expect(runsOf('Dew strip, after the repair').map((run) => verdicts('Dew strip, after the repair', run))).toEqual([
+    [true, 'nothing is wrong: all within tolerance'],
+    [true, 'nothing is wrong: all within tolerance'],
+  ])
+  expect(runsOf('Dew strip, long').map((run) => verdicts('Dew strip, long', run))).toEqual([[true, 'R3 open']])
 })
 
 test('every sample is what it says', () => {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq, exists, isNull } from 'drizzle-orm'
+import { and, asc, eq, exists, isNull, sql } from 'drizzle-orm'
 import type { Db } from './client'
 import { isThere } from './queries'
 import { networks, runs } from './schema'
@@ -24,7 +24,12 @@ const columns = {
 /** All runs of a network, the first one first; null where there is no such network. */
 export function listRuns(db: Db, networkId: string): RunRow[] | null {
   if (!isThere(db, networkId)) return null
-  return db.select(columns).from(runs).where(eq(runs.networkId, networkId)).orderBy(asc(runs.createdAt)).all()
+  return db
+    .select(columns)
+    .from(runs)
+    .where(eq(runs.networkId, networkId))
+    .orderBy(asc(runs.createdAt), sql`rowid`)
+    .all()
 }
 
 export type NewRun = { readonly result: 'kept'; readonly run: RunRow } | { readonly result: 'missing' | 'full' }

@@ -13,7 +13,9 @@ import { GET as list, POST as create } from './networks/route'
 import { DELETE as remove, GET as find, PUT as save } from './networks/[id]/route'
 import { GET as analysis } from './networks/[id]/analysis/route'
 import { GET as attempt, PUT as saveAttempt } from './networks/[id]/attempt/route'
+import { GET as runs, POST as beginRun } from './networks/[id]/runs/route'
 import { POST as restore } from './networks/[id]/restore/route'
+import { DELETE as removeRun, GET as findRun, PUT as saveRun } from './runs/[id]/route'
 import { GET as ways, PUT as keepWay } from './ways/route'
 import { DELETE as removeWay } from './ways/[id]/route'
 
@@ -314,6 +316,74 @@ describe('an attempt', () => {
     expect((await keep(id, { of: 'it', moves: many(5000), version: 0 })).status).toBe(200)
     expect((await attempt(request('GET'), at('none'))).status).toBe(404)
     expect((await keep('none', { of: 'it', moves, version: 0 })).status).toBe(404)
+  })
+})
+
+describe('a run of readings', () => {
+  const readings = [{ quantity: 'voltage', of: 'R1', value: '1.44 V', at: '2026-11-24T18:02:00.000Z' }]
+  const run = (title: string, more: object = {}) => ({
+    format: 'nodrel-readings',
+    version: 1,
+    title,
+    readings,
+    ...more,
+  })
+
+  test('is begun, listed with what a file had beyond the format, saved over its version, and deleted', async () => {
+    const { id } = await made()
+    const begun = await beginRun(
+      request('POST', { version: 0, document: run('Tuesday', { standin: { seed: 3 } }) }),
+      at(id),
+    )
+    expect(begun.status).toBe(201)
+    const first = await begun.json()
+    await beginRun(request('POST', { version: 0, document: run('Thursday') }), at(id))
+    const list = (await (await runs(request('GET'), at(id))).json()).runs
+    expect(list.map(({ document: { title } }: { document: { title: string } }) => title)).toEqual([
+      'Tuesday',
+      'Thursday',
+    ])
+    expect(list[0].document).toEqual(run('Tuesday', { standin: { seed: 3 } }))
+    const saved = await saveRun(request('PUT', { version: 1, document: run('Tuesday, again') }), at(first.id))
+    expect(await saved.json()).toEqual({ version: 2 })
+    const late = await saveRun(request('PUT', { version: 1, document: run('Too late') }), at(first.id))
+    expect(late.status).toBe(409)
+    expect(await late.json()).toMatchObject({ current: { version: 2, document: { title: 'Tuesday, again' } } })
+    expect((await removeRun(request('DELETE'), at(first.id))).status).toBe(204)
+    expect((await findRun(request('GET'), at(first.id))).status).toBe(404)
+    expect((await saveRun(request('PUT', { version: 2, document: run('Gone') }), at(first.id))).status).toBe(404)
+  })
+
+  test('with readings that make no sense is refused at their rows, and nothing is kept', async () => {
+    const { id } = await made()
+    for (const [bad, part] of [
+      [{ quantity: 'voltage', of: 'R1', value: '1e999 V' }, 'readings[1]'],
+      [{ quantity: 'charge', of: 'R1', value: '1' }, 'readings[1]'],
+      [null, 'readings[1]'],
+    ] as const) {
+      const refused = await beginRun(
+        request('POST', { version: 0, document: { ...run('Bad'), readings: [...readings, bad] } }),
+        at(id),
+      )
+      expect(refused.status).toBe(400)
+      expect((await refused.json()).problems[0].part).toBe(part)
+    }
+    expect((await beginRun(request('POST', { version: 0, document: { format: 'else' } }), at(id))).status).toBe(400)
+    expect((await beginRun(request('POST', { version: 0, document: run('Lost') }), at('none'))).status).toBe(404)
+    expect((await (await runs(request('GET'), at(id))).json()).runs).toEqual([])
+  })
+
+  test('goes with its network into the bin, and comes back with it', async () => {
+    const { id } = await made()
+    const { id: runId } = await (await beginRun(request('POST', { version: 0, document: run('Kept') }), at(id))).json()
+    await remove(request('DELETE'), at(id))
+    expect((await findRun(request('GET'), at(runId))).status).toBe(404)
+    expect((await saveRun(request('PUT', { version: 1, document: run('Kept') }), at(runId))).status).toBe(404)
+    await restore(request('POST'), at(id))
+    expect((await findRun(request('GET'), at(runId))).status).toBe(200)
+    await remove(request('DELETE'), at(id))
+    await forget(request('DELETE'), at(id))
+    expect((await findRun(request('GET'), at(runId))).status).toBe(404)
   })
 })
 

@@ -137,7 +137,8 @@ function said(meaning: StrokeMeaning & { ok: true }): string {
   if (meaning.kind === 'resistor') {
     if (meaning.resistance === undefined) return 'resistor without a value yet'
     const read = readQuantity(meaning.resistance, 'Ω')
-    return read.ok && read.value > 0 ? `resistor, ${quantityText(amountOf(read), 'Ω', 6)}` : 'placeholder, 0 Ω'
+    const notes = [meaning.tolerance, meaning.rating].flatMap((note) => (note ? [`, ${note}`] : [])).join('')
+    return read.ok && read.value > 0 ? `resistor, ${quantityText(amountOf(read), 'Ω', 6)}${notes}` : 'placeholder, 0 Ω'
   }
   if (meaning.kind === 'source') {
     const read = readQuantity(meaning.voltage, 'V')

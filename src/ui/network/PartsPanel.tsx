@@ -6,15 +6,27 @@ import { kinds, type PartDocument, type Problem } from '@/core/network'
 import { inFormat, shownText } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/NodeBadge'
-import { addPart, changeField, isTable, removePart, valueOf, type Field } from './partRows'
+import { addPart, changeField, inFormatNote, isTable, noteProblem, removePart, valueOf, type Field } from './partRows'
 import { useOpenNetwork } from './OpenNetwork'
 import type { WorkStore } from './store'
 
 /** Rows shown at once; a longer list opens in pieces. */
 const piece = 100
 const groupSize = 10
-const columns =
-  'grid grid-cols-[minmax(0,16fr)_minmax(0,26fr)_minmax(0,15fr)_minmax(0,15fr)_minmax(0,20fr)_2rem] items-center gap-1'
+const views = {
+  ends: {
+    name: 'ends',
+    fields: ['name', 'kind', 'from', 'to', 'value'],
+    columns:
+      'grid grid-cols-[minmax(0,16fr)_minmax(0,26fr)_minmax(0,15fr)_minmax(0,15fr)_minmax(0,20fr)_2rem] items-center gap-1',
+  },
+  notes: {
+    name: 'tolerance and rating',
+    fields: ['name', 'value', 'tolerance', 'rating'],
+    columns: 'grid grid-cols-[minmax(0,16fr)_minmax(0,24fr)_minmax(0,24fr)_minmax(0,24fr)_2rem] items-center gap-1',
+  },
+} as const
+type View = keyof typeof views
 
 /** The parts as a table: every cell can be edited, and rows of a spreadsheet pasted. */
 export function PartsPanel() {
@@ -22,6 +34,8 @@ export function PartsPanel() {
   const { worksheet, problems } = worked
   const document = useStore(store, (state) => state.document)
   const [shown, setShown] = useState(piece)
+  const [view, setView] = useState<View>('ends')
+  const { columns, fields } = views[view]
   const paste = async (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text')
     if (!isTable(text)) return
@@ -45,9 +59,22 @@ export function PartsPanel() {
           <Plus size={15} aria-hidden /> Add a part
         </Button>
       </div>
+      <div role="group" aria-label="Columns of the parts list" className="mb-1 flex text-xs">
+        {(['ends', 'notes'] as const).map((key) => (
+          <Button
+            key={key}
+            look="plain"
+            aria-pressed={view === key}
+            onClick={() => setView(key)}
+            className={clsx('!min-h-7', view === key && 'font-semibold underline')}
+          >
+            {views[key].name}
+          </Button>
+        ))}
+      </div>
       <div role="table" aria-label="Parts" className="text-xs">
         <div role="row" className={clsx(columns, 'text-soft')}>
-          {['name', 'kind', 'from', 'to', 'value'].map((heading) => (
+          {fields.map((heading) => (
             <span key={heading} role="columnheader" className="py-1 font-medium">
               {heading}
             </span>
@@ -62,6 +89,7 @@ export function PartsPanel() {
             {document.parts.slice(group, Math.min(shown, group + groupSize)).map((part, i) => (
               <Row
                 key={i}
+                view={view}
                 store={store}
                 part={part}
                 index={group + i}
@@ -147,6 +175,7 @@ function concerns(problem: Problem, part: PartDocument, index: number): boolean 
 }
 
 interface RowProps {
+  readonly view: View
   readonly store: WorkStore
   readonly part: PartDocument
   readonly index: number
@@ -160,14 +189,17 @@ interface RowProps {
   readonly known?: string
 }
 
-const Row = memo(function Row({ store, part, index, problems, known, ...nodes }: RowProps) {
+const Row = memo(function Row({ view, store, part, index, problems, known, ...nodes }: RowProps) {
   const badgeAt = (field: Field) =>
     field === 'from'
       ? { node: nodes.fromNode, label: nodes.fromLabel }
       : field === 'to'
         ? { node: nodes.toNode, label: nodes.toLabel }
         : {}
+  const { columns, fields } = views[view]
   const problemAt = (field: Field): string | null => {
+    if (field === 'tolerance' || field === 'rating')
+      return part.kind === 'resistor' ? noteProblem(field, part[field]) : null
     const fields = field === 'value' ? ['resistance', 'voltage'] : [field]
     return problems.find((problem) => concerns(problem, part, index) && fields.includes(problem.field))?.message ?? null
   }
@@ -175,7 +207,7 @@ const Row = memo(function Row({ store, part, index, problems, known, ...nodes }:
     store.change(changeField(store.getState().document, index, field, text), `${index} ${field}`)
   return (
     <div role="row" className={clsx(columns, 'h-8')}>
-      {(['name', 'kind', 'from', 'to', 'value'] as const).map((field) => (
+      {fields.map((field: Field) => (
         <div key={field} role="cell">
           {field === 'kind' ? (
             <select
@@ -192,14 +224,21 @@ const Row = memo(function Row({ store, part, index, problems, known, ...nodes }:
           ) : (
             <Cell
               name={`${field} of ${part.name || `row ${index + 1}`}`}
-              text={field === 'value' ? valueOf(part) : part[field]}
+              text={field === 'value' ? valueOf(part) : String(part[field] ?? '')}
               problem={problemAt(field)}
-              disabled={field === 'value' && part.kind !== 'resistor' && part.kind !== 'source'}
-              placeholder={field !== 'value' ? undefined : part.kind === 'resistor' ? 'no value yet' : known}
+              disabled={
+                part.kind !== 'resistor' &&
+                ((field === 'value' && part.kind !== 'source') || field === 'tolerance' || field === 'rating')
+              }
+              placeholder={placeholderOf(field, part, known)}
               {...badgeAt(field)}
               onChange={(text) => edit(field, text)}
               onLeave={() => {
                 if (field === 'value' && inFormat(valueOf(part)) !== valueOf(part)) edit(field, inFormat(valueOf(part)))
+                if ((field === 'tolerance' || field === 'rating') && typeof part[field] === 'string') {
+                  const written = inFormatNote(field, part[field])
+                  if (written !== part[field]) edit(field, written)
+                }
                 store.pause()
               }}
             />
@@ -219,6 +258,12 @@ const Row = memo(function Row({ store, part, index, problems, known, ...nodes }:
     </div>
   )
 })
+
+function placeholderOf(field: Field, part: PartDocument, known: string | undefined): string | undefined {
+  if (field === 'value') return part.kind === 'resistor' ? 'no value yet' : known
+  if (part.kind !== 'resistor') return undefined
+  return field === 'tolerance' ? '5 % unless noted' : field === 'rating' ? 'none' : undefined
+}
 
 interface CellProps {
   readonly name: string

@@ -1,6 +1,6 @@
 import type { NetworkDocument } from '@/core/network'
 import { document, worked } from '../../../test/documents'
-import { addPart, changeField, isTable, removePart, valueOf } from './partRows'
+import { addPart, changeField, inFormatNote, isTable, noteProblem, removePart, valueOf } from './partRows'
 import { pasteRows } from './pasteRows'
 
 const rows = (doc: NetworkDocument) =>
@@ -69,4 +69,19 @@ test('twenty thousand rows are placed, those without a name by the next free one
       .join('\n'),
   )
   expect([again.added, again.replaced]).toEqual([0, 20_000])
+})
+
+test('tolerance and rating are cells of their own, and a number alone gets its unit', () => {
+  const of = document(['E1 A B 12 V', 'R1 A B 100'])
+  const noted = changeField(changeField(of, 1, 'tolerance', '1 %'), 1, 'rating', '1/4 W')
+  expect(noted.parts[1]).toMatchObject({ tolerance: '1 %', rating: '1/4 W' })
+  expect(changeField(noted, 1, 'tolerance', '').parts[1]).not.toHaveProperty('tolerance')
+  expect([inFormatNote('tolerance', '5'), inFormatNote('rating', '1/4'), inFormatNote('rating', '2 W')]).toEqual([
+    '5 %',
+    '1/4 W',
+    '2 W',
+  ])
+  expect(noteProblem('tolerance', 'gold')).toMatch(/5 %/)
+  expect(noteProblem('rating', '1/4 W')).toBeNull()
+  expect(noteProblem('tolerance', undefined)).toBeNull()
 })

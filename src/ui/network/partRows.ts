@@ -1,7 +1,10 @@
-import type { NetworkDocument, PartDocument } from '@/core/network'
+import { readRating, readTolerance, type NetworkDocument, type PartDocument } from '@/core/network'
 import { freeName, removeParts, renamePart } from '@/core/entry'
 
-export type Field = 'name' | 'kind' | 'from' | 'to' | 'value'
+export type Field = 'name' | 'kind' | 'from' | 'to' | 'value' | 'tolerance' | 'rating'
+
+/** What is noted of a resistor: that its values are what they are marked. */
+export type Note = 'tolerance' | 'rating'
 
 /** What stands in the value column of a part: resistance, the source's voltage, or nothing. */
 export function valueOf(part: PartDocument): string {
@@ -22,6 +25,10 @@ export function changeField(document: NetworkDocument, index: number, field: Fie
 }
 
 function withField(part: PartDocument, field: Field, text: string): PartDocument {
+  if (field === 'tolerance' || field === 'rating') {
+    const { [field]: _before, ...bare } = part
+    return text.trim() === '' ? bare : { ...part, [field]: text }
+  }
   if (field !== 'value') return { ...part, [field]: text }
   if (part.kind === 'resistor') {
     const { resistance: _before, ...bare } = part
@@ -30,6 +37,21 @@ function withField(part: PartDocument, field: Field, text: string): PartDocument
   if (part.kind !== 'source') return part
   const { voltage: _before, ...bare } = part
   return text === '' ? bare : { ...part, voltage: text }
+}
+
+/** A note as the format spells it, where a number alone was typed: `5` is `5 %`, `0.5` is `0.5 W`. */
+export function inFormatNote(note: Note, typed: string): string {
+  const text = typed.trim()
+  if (!/^\d+(?:[.,/]\d+)?$/.test(text)) return typed
+  return note === 'tolerance' ? `${text} %` : `${text} W`
+}
+
+/** Why a note cannot be read: it is kept, and counts as missing. null where it can. */
+export function noteProblem(note: Note, typed: string | number | undefined): string | null {
+  if (typed === undefined || String(typed).trim() === '') return null
+  const read = note === 'tolerance' ? readTolerance(typed) : readRating(typed)
+  if (read !== null) return null
+  return note === 'tolerance' ? 'write it like 5 % or 0.5 %' : 'write it like 1/4 W or 0.5 W'
 }
 
 /** The document with one more resistor, its ends and its value still to be given. */

@@ -4,7 +4,7 @@ import { inFormat, readQuantity, quantityProblem } from '@/core/number'
 import { isSupply, letterOf } from '@/core/entry'
 import type { Field } from './partRows'
 
-type Column = Field | 'tolerance' | 'rating'
+type Column = Field
 
 export interface PastedRows {
   readonly document: NetworkDocument

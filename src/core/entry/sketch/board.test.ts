@@ -4,7 +4,7 @@ import { sketched } from '../../../../test/sketched'
 import { analyse } from '../..'
 import type { NetworkDocument } from '../../network'
 import { wire } from '../../structure'
-import { closeBoard, drawBoard, openBoard, pegKey, type Board, type Peg } from './index'
+import { closeBoard, drawBoard, openBoard, pegKey, readStroke, type Board, type Peg } from './index'
 
 const bridge = ['E1 A E 5V', 'R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k']
 
@@ -222,4 +222,24 @@ test('terminals, a shorted source, and parts without any source are laid out too
   expect(pegs(['R1 A B 1', 'R2 B C 2'])).toHaveLength(3)
   expect(pegs(['E1 A B 5'])).toEqual(['A 0,0', 'B 0,4'])
   expect(pegs([])).toEqual([])
+})
+
+test('behind a resistance its tolerance and rating may stand', () => {
+  expect(readStroke('4k7 1%')).toEqual({ ok: true, kind: 'resistor', resistance: '4k7', tolerance: '1 %' })
+  expect(readStroke('4k7 5% 1/4W')).toEqual({
+    ok: true,
+    kind: 'resistor',
+    resistance: '4k7',
+    tolerance: '5 %',
+    rating: '1/4 W',
+  })
+  expect(readStroke('4,7 kΩ  ± 0,5 %  250mW')).toEqual({
+    ok: true,
+    kind: 'resistor',
+    resistance: '4.7 kΩ',
+    tolerance: '0.5 %',
+    rating: '250 mW',
+  })
+  expect(readStroke('R 2%')).toEqual({ ok: true, kind: 'resistor', tolerance: '2 %' })
+  for (const bad of ['4k7 120%', '5 %', '4k7 1% zz', '12V 5%', '5 W']) expect(readStroke(bad).ok).toBe(false)
 })

@@ -1,5 +1,5 @@
 import { withUnit } from '../formula'
-import type { NetworkDocument, PartDocument } from '../../network'
+import { readRating, readTolerance, toleranceText, type NetworkDocument, type PartDocument } from '../../network'
 import { inFormat, quantityProblem, readQuantity } from '../../number'
 import { freeName, pointAt, type Board } from './board'
 import { addPart, forgetPoints, removeParts, renamePart } from './edit'
@@ -7,10 +7,16 @@ import { isUnusedGiven } from './given'
 import { land } from './land'
 import type { Stroke } from './peg'
 
+/** What may stand behind the value of a resistor. */
+interface Notes {
+  readonly tolerance?: string
+  readonly rating?: string
+}
+
 /** What a text makes of a stroke. */
 export type StrokeMeaning =
   | { readonly ok: true; readonly kind: 'wire' | 'terminals' | 'ammeter' | 'voltmeter' }
-  | { readonly ok: true; readonly kind: 'resistor'; readonly resistance?: string }
+  | ({ readonly ok: true; readonly kind: 'resistor'; readonly resistance?: string } & Notes)
   | { readonly ok: true; readonly kind: 'source'; readonly voltage?: string }
   /** Why it makes no sense, and what would. */
   | { readonly ok: false; readonly message: string }
@@ -34,7 +40,7 @@ export function initialOf(kind: string): string {
 /**
  * Reads what was typed at a stroke: nothing is a wire, a resistance a resistor (`0` a placeholder), a voltage a source,
  * `?V` a source whose voltage is the question, `?` the terminals; `R` a resistor without a value yet, `A` an ammeter, `V` a
- * voltmeter.
+ * voltmeter. Behind a resistance its tolerance and rating may stand: `4k7 5% 1/4W`.
  */
 export function readStroke(text: string): StrokeMeaning {
   const typed = text.trim()
@@ -43,12 +49,34 @@ export function readStroke(text: string): StrokeMeaning {
   if (/^\?\s*V$/i.test(typed)) return { ok: true, kind: 'source' }
   const alone = byLetter[typed.toUpperCase()]
   if (alone) return { ok: true, kind: alone }
+  const noted = withNotes(typed)
+  if (noted) return noted
   const read = readQuantity(typed, null)
   if (!read.ok) return { ok: false, message: `${quantityProblem(read.problem, typed, 'Ω').split(';')[0]}; ${accepted}` }
   if (read.unit === 'V') return { ok: true, kind: 'source', voltage: inFormat(typed) }
   if (read.unit === 'A' || read.unit === 'W')
     return { ok: false, message: `“${typed}” is no part; type what is known of the source above; here ${accepted}` }
   return { ok: true, kind: 'resistor', resistance: inFormat(typed) }
+}
+
+const behind = /^(.+?)(?:\s+(±?\s*[\d.,]+\s*%))?(?:\s+([\d.,/]+\s*m?W(?:atts?)?))?$/i
+
+/** A resistance with its tolerance and rating behind it, `4k7 5% 1/4W`; null where none of the two stands there. */
+function withNotes(typed: string): (StrokeMeaning & { ok: true }) | null {
+  const [, value = '', tolerance, rating] = behind.exec(typed) ?? []
+  const [part, watts] = [readTolerance(tolerance), readRating(rating)]
+  if ((tolerance === undefined && rating === undefined) || (tolerance && part === null) || (rating && watts === null))
+    return null
+  const isOpen = value.toUpperCase() === 'R'
+  const read = readQuantity(value, 'Ω')
+  if (!isOpen && !read.ok) return null
+  return {
+    ok: true,
+    kind: 'resistor',
+    ...(!isOpen && { resistance: inFormat(value) }),
+    ...(part !== null && { tolerance: toleranceText(part) }),
+    ...(watts !== null && rating !== undefined && { rating: rating.replace(/\s*(m?W).*$/i, ' $1') }),
+  }
 }
 
 /** What a text that makes no sense is kept as until it does: the value of a part of that kind. */
