@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { availableParallelism } from 'node:os'
 import { boardRows } from './board'
 import { analysisRows, largestRows, numberRows } from './core'
+import { diagnosisRows, evaluationRows, samplingRows } from './measuring'
 import { print, type Row } from './measure'
 import { screenRows } from './screen'
 
@@ -9,6 +10,9 @@ const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   analysis: analysisRows,
   numbers: numberRows,
   largest: largestRows,
+  evaluation: evaluationRows,
+  diagnosis: diagnosisRows,
+  sampling: samplingRows,
   screen: screenRows,
   board: boardRows,
 }

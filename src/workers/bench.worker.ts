@@ -38,12 +38,14 @@ export type BenchTask =
 export type BenchAnswer =
   | { readonly answer: 'diagnosed'; readonly found: Pick<Diagnosed, 'diagnosis' | 'nextReads'> | null }
   | { readonly answer: 'block'; readonly block: Block }
+  /** All blocks of a task have been sent. */
+  | { readonly answer: 'sampled' }
 
 /** A thin door into the core for what takes longer than a frame: readings to a diagnosis, values to their spread. */
 self.onmessage = ({ data }: MessageEvent<BenchTask>) => {
   const bench = benchOf(data.network)
   const say = (answer: BenchAnswer) => self.postMessage(answer)
-  if (!bench.ok) return say({ answer: 'diagnosed', found: null })
+  if (!bench.ok) return say(data.task === 'sample' ? { answer: 'sampled' } : { answer: 'diagnosed', found: null })
   if (data.task === 'diagnose') {
     const found = diagnose(bench, data.readings, data.meter)
     return say({
@@ -69,4 +71,5 @@ self.onmessage = ({ data }: MessageEvent<BenchTask>) => {
         Math.min(blockSize, samples - index * blockSize),
       ),
     })
+  say({ answer: 'sampled' })
 }

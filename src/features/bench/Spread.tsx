@@ -18,7 +18,7 @@ import { Button } from '@/ui/Button'
 import { Chart } from './Chart'
 import type { Planning } from './laid'
 import { Ratings } from './Ratings'
-import { useSampling } from './useSampling'
+import { useSampling, type Sampling } from './useSampling'
 
 const units = { equivalent: 'Ω', voltage: 'V', current: 'A', power: 'W', potential: 'V' } as const
 const names = { equivalent: 'Req', voltage: 'V', current: 'I', power: 'P', potential: 'potential' } as const
@@ -38,6 +38,7 @@ export default function Spread({ network, planning }: { readonly network: Networ
   const named = moving[Math.min(chosen, moving.length - 1)]
   const worst = useMemo(() => worstCase(built, model, named.is), [built, model, named])
   const shares = useMemo(() => sharesOf(built, model, named.is), [built, model, named])
+  const sampling = useSampling(network, all.indexOf(named), distribution, samples, 1)
   return (
     <section aria-labelledby="spread" className="grid gap-4 rounded-md border border-line bg-sheet p-3">
       <div className="flex flex-wrap items-center gap-3">
@@ -69,15 +70,9 @@ export default function Spread({ network, planning }: { readonly network: Networ
         </label>
       </div>
       <Limits named={named} worst={worst} />
-      <Histogram
-        network={network}
-        named={named}
-        counted={all.indexOf(named)}
-        place={moving.indexOf(named)}
-        worst={worst}
-        distribution={distribution}
-      />
-      <Shares shares={shares} />
+      <Histogram named={named} place={moving.indexOf(named)} worst={worst} sampling={sampling} />
+      {/* One chart after the other: the first samples are seen sooner. */}
+      {sampling.total === null && sampling.isBusy ? <div className="h-40" /> : <Shares shares={shares} />}
       <Wish named={named} planning={planning} worst={worst} />
       <Ratings rated={planning.rated} />
     </section>
@@ -118,22 +113,17 @@ function Limits({
 
 /** One million samples in workers: the histogram grows while they come. */
 function Histogram({
-  network,
   named,
-  counted,
   worst,
-  distribution,
   place,
+  sampling: { total, progress, isBusy, cancel },
 }: {
-  readonly network: Network
   readonly named: Moving
-  readonly counted: number
   readonly place: number
   readonly worst: WorstCase
-  readonly distribution: Distribution
+  readonly sampling: Sampling
 }) {
   const [limits, setLimits] = useState<{ low: string; high: string }>({ low: '', high: '' })
-  const { total, progress, isBusy, cancel } = useSampling(network, counted, distribution, samples, 1)
   const { quantity } = named
   const sampled: Sampled = { quantity: named.is, ...worst }
   const counts = total?.counts[0]
@@ -169,8 +159,8 @@ function Histogram({
   const style = getComputedStyle(document.documentElement)
   const mark = style.getPropertyValue('--expand').trim()
   return (
-    <div>
-      <div className="flex min-h-9 flex-wrap items-center gap-3" role="status">
+    <div data-sampling-of={found ? place : undefined}>
+      <div data-sampling className="flex min-h-9 flex-wrap items-center gap-3" role="status">
         {isBusy ? (
           <>
             <progress aria-label="Sampling" value={progress} className="w-40" />

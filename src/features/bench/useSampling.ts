@@ -14,8 +14,10 @@ export interface Sampling {
 
 /** How many workers share the work. */
 const workers = 2
-/** How often what has come so far is shown, in milliseconds. */
-const frame = 80
+/** The others begin so much later, in milliseconds, that the first histogram has a processor to be drawn by. */
+const headStart = 150
+/** How often what has come so far is shown after the first time, in milliseconds: drawing takes time from sampling. */
+const frame = 400
 
 /** Samples a network's tolerances in workers; the same seed gives the same numbers. */
 export function useSampling(
@@ -32,20 +34,34 @@ export function useSampling(
     isDone: false,
   })
   const stop = useRef<() => void>(() => undefined)
+  // Workers that have come to their end go on with the next task; others are stopped.
+  const idle = useRef<Worker[]>([])
+  useEffect(
+    () => () => {
+      for (const worker of idle.current) worker.terminate()
+      idle.current = []
+    },
+    [],
+  )
   useEffect(() => {
     const blocks: Block[] = []
-    const wanted = Math.ceil(samples / blockSize)
-    let shown = 0
+    let shown = -Infinity
     const show = (isDone: boolean) => {
       shown = performance.now()
       setState({ of: what, total: blocks.length > 0 ? addBlocks(blocks) : null, isDone })
     }
-    const running = Array.from({ length: workers }, (_, first) => {
-      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
+    const running = new Set<Worker>()
+    const start = (first: number) => {
+      const worker = idle.current.pop() ?? new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
+      running.add(worker)
       worker.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
-        if (data.answer !== 'block') return show(true)
-        blocks.push(data.block)
-        if (blocks.length === wanted) show(true)
+        if (data.answer === 'block') blocks.push(data.block)
+        else {
+          ends++
+          running.delete(worker)
+          idle.current.push(worker)
+        }
+        if (ends === workers) show(true)
         else if (performance.now() - shown > frame) show(false)
       }
       worker.onerror = () => show(true)
@@ -61,15 +77,24 @@ export function useSampling(
         blockSize,
       }
       worker.postMessage(task)
-      return worker
-    })
+    }
+    let ends = 0
+    start(0)
+    const others = setTimeout(() => {
+      for (let first = 1; first < workers; first++) start(first)
+    }, headStart)
+    const end = () => {
+      clearTimeout(others)
+      for (const worker of running) worker.terminate()
+    }
     stop.current = () => {
-      for (const worker of running) worker.terminate()
-      if (blocks.length < wanted) show(true)
+      if (ends === workers) return
+      ends = workers
+      end()
+      running.clear()
+      show(true)
     }
-    return () => {
-      for (const worker of running) worker.terminate()
-    }
+    return end
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [what])
   const isOwn = state.of === what

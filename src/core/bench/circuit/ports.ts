@@ -24,32 +24,43 @@ const least = 1e-13
  * The ports after one resistance has changed, or has been put where nothing was (Sherman and Morrison, 1950).
  *
  * @param to in ohms, above 0; Infinity takes away what is there
+ * @param keep so many ports are kept, the first ones; the port itself may be one of the others
  */
-export function withResistance(ports: Ports, port: number, to: number): Ports {
-  const { count, resistors, conductance } = ports
+export function withResistance(ports: Ports, port: number, to: number, keep = ports.count): Ports {
+  const { count, conductance, impedance: before } = ports
+  const resistors = Math.min(ports.resistors, keep)
   const change = 1 / to - 1 / ports.resistance[port]
-  const own = ports.impedance[port * count + port]
-  const resistance = ports.resistance.slice()
-  resistance[port] = to
+  const own = before[port * count + port]
   const across = ports.voltage[port]
+  const resistance = ports.resistance.slice(0, keep)
+  if (port < keep) resistance[port] = to
   // Between two nodes that are held nothing else moves, but what the source gives.
-  if (own === 0) return { ...ports, resistance, conductance: conductance + change * across * across }
-  const divisor = Math.max(1 + change * own, least)
+  const divisor = own === 0 ? 1 : Math.max(1 + change * own, least)
   const factor = change / divisor
-  const row = ports.impedance.subarray(port * count, (port + 1) * count)
-  const impedance = new Float64Array(count * count)
-  const voltage = new Float64Array(count)
-  for (let i = 0; i < count; i++) {
-    // At the port itself the difference is known without subtracting.
-    if (i === port) {
-      voltage[i] = across / divisor
-      for (let j = 0; j < count; j++) impedance[i * count + j] = row[j] / divisor
-      continue
-    }
-    const step = factor * row[i]
+  const impedance = new Float64Array(keep * keep)
+  const voltage = new Float64Array(keep)
+  for (let i = 0; i < keep; i++) {
+    const from = i * count
+    const at = i * keep
+    const step = factor * before[port * count + i]
     voltage[i] = ports.voltage[i] - step * across
-    for (let j = 0; j < count; j++)
-      impedance[i * count + j] = j === port ? row[i] / divisor : ports.impedance[i * count + j] - step * row[j]
+    for (let j = 0; j < keep; j++) impedance[at + j] = before[from + j] - step * before[port * count + j]
   }
-  return { count, resistors, resistance, voltage, impedance, conductance: conductance + factor * across * across }
+  // At the port itself the difference is known without subtracting.
+  if (port < keep) {
+    voltage[port] = across / divisor
+    for (let i = 0; i < keep; i++) {
+      const value = before[port * count + i] / divisor
+      impedance[port * keep + i] = value
+      impedance[i * keep + port] = value
+    }
+  }
+  return {
+    count: keep,
+    resistors,
+    resistance,
+    voltage,
+    impedance,
+    conductance: conductance + factor * across * across,
+  }
 }

@@ -88,7 +88,10 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
   const { equivalent } = bench.model.run(built.resistance)
   const data = dataOf(laid, equivalent)
   const sourceSpread = sourceSpreadOf(view)
-  const weighed = weigh(view, data, sourceSpread)
+  const plan = planOf(view)
+  const readAt = [...plan.map((planned) => planned.laid), ...laid.flatMap(({ read }) => (read ? [read.laid] : []))]
+  const keep = readAt.reduce((most, at) => ('port' in at ? Math.max(most, at.port + 1) : most), view.ports.resistors)
+  const weighed = weigh(view, data, sourceSpread, keep)
 
   const most = weighed.reduce((top, { log }) => Math.max(top, log), -Infinity)
   const total = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
@@ -118,7 +121,7 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
     }
   })
   const taken = new Set(readings.map(({ measurement }) => keyOf({ ...measurement, end: undefined } as Measurement)))
-  const candidates = planOf(view).filter(
+  const candidates = plan.filter(
     ({ measurement }) => !taken.has(keyOf({ ...measurement, end: undefined } as Measurement)),
   )
   const remaining = all.filter(({ probability }) => probability > leastProbability).slice(0, mostRemaining)
@@ -171,8 +174,8 @@ function sourceSpreadOf({ bench, volts, hasSource }: View): number {
 }
 
 /** Every fault with its weight; of values that have to be fitted, their peaks. */
-function weigh(view: View, data: Data, sourceSpread: number): Weighed[] {
-  const base = asMarked(view)
+function weigh(view: View, data: Data, sourceSpread: number, keep: number): Weighed[] {
+  const base = asMarked(view, keep)
   const faults = faultsOf(view, base, data).map((it): Weighed => {
     const fitted = fit(it, data, sourceSpread)
     return { fitted, log: fitted.logLikelihood + it.prior }

@@ -35,6 +35,8 @@ export interface Faulty {
   /** The standard deviation of each resistance, by port, in ohms. */
   readonly spread: Float64Array
   readonly volts: number
+  /** How many ports are read at, the first ones; faults may lie between the nodes of others. */
+  readonly keep: number
   /** The source is shorted: it gives no volts, and as much current as it may. */
   readonly isLimited?: true
 }
@@ -76,14 +78,23 @@ export function shortOf({ resistance }: Ports): number {
 }
 
 /** The bench with nothing wrong. */
-export function healthy(view: View, spread: Float64Array): Faulty {
+export function healthy(view: View, spread: Float64Array, keep: number): Faulty {
   const { ports, volts } = view
-  return { fault: { fault: 'none' }, prior: Math.log(priors.none), ports, out: ports, alone: ports, spread, volts }
+  return {
+    fault: { fault: 'none' },
+    prior: Math.log(priors.none),
+    ports,
+    out: ports,
+    alone: ports,
+    spread,
+    volts,
+    keep,
+  }
 }
 
 /** The bench with one resistance changed; an idle part changes nothing but itself. */
 export function changed(bench: Faulty, port: number, to: number): Faulty {
-  const ports = withResistance(bench.ports, port, to)
+  const ports = withResistance(bench.ports, port, to, bench.keep)
   const spread = bench.spread.slice()
   const factor = to / bench.ports.resistance[port]
   const isShort = to <= shortOf(bench.ports) * 1.01
@@ -99,7 +110,7 @@ function limited({ ports }: Faulty, port: number): Pick<Faulty, 'volts' | 'isLim
 
 /** The bench with two nodes joined. */
 export function joined(bench: Faulty, port: number): Faulty {
-  const to = withResistance(bench.ports, port, shortOf(bench.ports))
+  const to = withResistance(bench.ports, port, shortOf(bench.ports), bench.keep)
   // What lies between the two nodes keeps its own resistance alone, and is not told from the short in place.
   const spread = bench.spread.slice()
   spread[port] = shortSpread

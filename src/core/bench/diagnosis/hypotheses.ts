@@ -87,8 +87,12 @@ export function faultsOf(view: View, base: Faulty, data: Data): Faulty[] {
   return faults
 }
 
-/** The bench with nothing wrong; its resistances spread evenly over their tolerances. */
-export function asMarked(view: View): Faulty {
+/**
+ * The bench with nothing wrong; its resistances spread evenly over their tolerances.
+ *
+ * @param keep how many ports are read at
+ */
+export function asMarked(view: View, keep: number): Faulty {
   const { bench, ports, ofPart } = view
   const { built } = bench
   const spread = new Float64Array(ports.count)
@@ -97,5 +101,5 @@ export function asMarked(view: View): Faulty {
     if (port === undefined) return
     spread[port] = (ports.resistance[port] * toleranceOf(built.network, part)) / Math.sqrt(3)
   })
-  return healthy(view, spread)
+  return healthy(view, spread, keep)
 }

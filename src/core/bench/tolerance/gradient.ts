@@ -35,8 +35,7 @@ export function gradientOf(
   }
   const run = model.run(resistance)
   const { seed, tape, backward } = model.compiled
-  seed.resistance.fill(0)
-  seed.current.fill(0)
+  for (let leaf = 0; leaf < model.leaves; leaf++) seed.resistance[leaf] = 0
   const whole = tape.resistance.length - 1
   const R = tape.resistance
   const I = tape.current

@@ -34,12 +34,19 @@ export const bins = 4096
 /** Samples that are worked out at once. */
 const lanes = 64
 
-/** Numbers from −1 up to 1 as a part of the tolerance. */
-function draws(seed: number, block: number, distribution: Distribution): () => number {
+/** Fills places with a value anywhere in its tolerance: its middle and how far it reaches either way. */
+type Draw = (into: Float64Array, at: number, count: number, middle: number, reach: number) => void
+
+function draws(seed: number, block: number, distribution: Distribution): Draw {
   const generator = xoroshiro128plus(mixed(seed ^ mixed(block + 1)))
   for (let i = 0; i < 16; i++) generator.next()
+  if (distribution === 'uniform')
+    return (into, at, count, middle, reach) => {
+      const step = reach / 2 ** 31
+      const first = middle + 0.5 * step
+      for (let i = 0; i < count; i++) into[at + i] = first + step * generator.next()
+    }
   const uniform = () => (generator.next() + 0.5) / 2 ** 31
-  if (distribution === 'uniform') return uniform
   // The normal distribution in pairs by the polar method (Marsaglia and Bray, 1964).
   let spare: number | null = null
   const normal = (): number => {
@@ -57,10 +64,10 @@ function draws(seed: number, block: number, distribution: Distribution): () => n
       return x * factor
     }
   }
-  return () => {
-    for (;;) {
+  return (into, at, count, middle, reach) => {
+    for (let i = 0; i < count;) {
       const z = normal()
-      if (Math.abs(z) <= 3) return z / 3
+      if (Math.abs(z) <= 3) into[at + i++] = middle + (reach * z) / 3
     }
   }
 }
@@ -106,13 +113,15 @@ export function sampleBlock(sampling: Sampling, index: number, samples: number):
   return block
 }
 
-function sampleOnes({ built, model, all, counted }: Sampling, draw: () => number, block: Block): void {
+function sampleOnes({ built, model, all, counted }: Sampling, draw: Draw, block: Block): void {
   const { resistance, tolerance, drive } = built
   const R = Float64Array.from(resistance)
   const sourceTolerance = drive.at === 'source' ? drive.tolerance : 0
+  const factor = new Float64Array([1])
   for (let sample = 0; sample < block.samples; sample++) {
-    for (let leaf = 0; leaf < R.length; leaf++) R[leaf] = resistance[leaf] * (1 + tolerance[leaf] * draw())
-    const source = sourceTolerance === 0 ? 1 : 1 + sourceTolerance * draw()
+    for (let leaf = 0; leaf < R.length; leaf++) draw(R, leaf, 1, resistance[leaf], resistance[leaf] * tolerance[leaf])
+    if (sourceTolerance > 0) draw(factor, 0, 1, 1, sourceTolerance)
+    const [source] = factor
     const run = model.run(R)
     const scaled: Run = source === 1 ? run : { ...run, supply: run.supply * source }
     if (source !== 1)
@@ -134,65 +143,138 @@ function count({ min, max }: Sampled, value: number, counts: Uint32Array): void 
   counts[bin >= bins ? bins - 1 : bin >= 0 ? bin : 0]++
 }
 
+/** Sums of what one element carries, against its nominal values: of R, V, I and P, and of their squares. */
+interface Sums {
+  readonly middle: { readonly R: number; readonly V: number; readonly I: number; readonly P: number }
+  R: number
+  V: number
+  I: number
+  P: number
+  RR: number
+  VV: number
+  II: number
+  PP: number
+}
+
 /** The same with many samples at once through the compiled program. */
 function sampleLanes(
   { built, model, all, counted }: Sampling,
   program: Program,
   drive: { readonly quantity: 'voltage' | 'current' | 'power'; readonly value: number; readonly tolerance: number },
-  draw: () => number,
+  draw: Draw,
   block: Block,
 ): void {
   const { resistance, tolerance } = built
   const values = lanesOf(program, lanes)
   const { resistance: R, current } = values
   const leaves = model.leaves
-  const whole = (leaves + program.joins - 1) * lanes
+  const whole = leaves + program.joins - 1
+  const held = new Float64Array(lanes)
   const row = new Float64Array(lanes)
-  const countOf = new Map(counted.map((i, k) => [i, block.counts[k]]))
+  const run = model.run(resistance)
+  const sumsOf = (middle: Sums['middle']): Sums => ({ middle, R: 0, V: 0, I: 0, P: 0, RR: 0, VV: 0, II: 0, PP: 0 })
+  const ofLeaf = resistance.map((ohms, leaf) => {
+    const [V, I] = [run.voltage[leaf], run.current[leaf]]
+    return sumsOf({ R: ohms, V, I, P: V * I })
+  })
+  const ofWhole = sumsOf({
+    R: run.equivalent,
+    V: run.supply * run.equivalent,
+    I: run.supply,
+    P: run.supply * run.supply * run.equivalent,
+  })
+  const isSum = ({ quantity }: Sampled) => quantity.kind === 'sum' && quantity.terms.length > 1
+  const sums = all.flatMap((it, i) => (isSum(it) ? [i] : []))
   for (let done = 0; done < block.samples; done += lanes) {
     const here = Math.min(lanes, block.samples - done)
-    for (let leaf = 0; leaf < leaves; leaf++) {
-      const [middle, spread] = [resistance[leaf], resistance[leaf] * tolerance[leaf]]
-      for (let l = 0; l < lanes; l++) R[leaf * lanes + l] = middle + spread * draw()
-    }
+    for (let leaf = 0; leaf < leaves; leaf++)
+      draw(R, leaf * lanes, lanes, resistance[leaf], resistance[leaf] * tolerance[leaf])
     reduceLanes(program, values)
-    for (let l = 0; l < lanes; l++) {
-      const held = drive.tolerance === 0 ? drive.value : drive.value * (1 + drive.tolerance * draw())
-      current[whole + l] = drive.quantity === 'voltage' ? held / R[whole + l] : held
-    }
+    draw(held, 0, lanes, drive.value, drive.value * drive.tolerance)
+    for (let l = 0; l < lanes; l++)
+      current[whole * lanes + l] = drive.quantity === 'voltage' ? held[l] / R[whole * lanes + l] : held[l]
     expandLanes(program, values)
-    for (let i = 0; i < all.length; i++) {
+    for (let leaf = 0; leaf < leaves; leaf++) add(ofLeaf[leaf], values, leaf, here)
+    if (whole >= leaves) add(ofWhole, values, whole, here)
+    for (const i of sums) {
       fill(row, all[i].quantity, values, whole)
-      const { nominal } = all[i]
-      let sum = 0
-      let squares = 0
       for (let l = 0; l < here; l++) {
-        const off = row[l] - nominal
-        sum += off
-        squares += off * off
+        const off = row[l] - all[i].nominal
+        block.sum[i] += off
+        block.squares[i] += off * off
       }
-      block.sum[i] += sum
-      block.squares[i] += squares
-      const counts = countOf.get(i)
-      if (counts) for (let l = 0; l < here; l++) count(all[i], row[l], counts)
     }
+    counted.forEach((i, k) => {
+      fill(row, all[i].quantity, values, whole)
+      for (let l = 0; l < here; l++) count(all[i], row[l], block.counts[k])
+    })
   }
+  // A network of one resistor is that resistor.
+  const total = whole < leaves ? ofLeaf[whole] : ofWhole
+  all.forEach(({ quantity }, i) => {
+    if (quantity.kind === 'equivalent') set(block, i, 1, total.R, total.RR)
+    else if (quantity.kind === 'power') {
+      const { P, PP } = quantity.leaf === null ? total : ofLeaf[quantity.leaf]
+      set(block, i, 1, P, PP)
+    } else if (quantity.terms.length === 1) {
+      const [{ of, leaf, times }] = quantity.terms
+      const { V, I, VV, II } = leaf === null ? total : ofLeaf[leaf]
+      set(block, i, times, of === 'current' ? I : V, of === 'current' ? II : VV)
+    }
+  })
+}
+
+function set(block: Block, i: number, times: number, sum: number, squares: number): void {
+  block.sum[i] = times * sum
+  block.squares[i] = times * times * squares
+}
+
+/** Adds what one element carries in so many lanes. */
+function add(sums: Sums, { resistance, current }: Lanes, element: number, here: number): void {
+  const { middle } = sums
+  const at = element * lanes
+  let [R, V, I, P, RR, VV, II, PP] = [0, 0, 0, 0, 0, 0, 0, 0]
+  for (let l = at; l < at + here; l++) {
+    const ohms = resistance[l]
+    const amperes = current[l]
+    const volts = ohms * amperes
+    const r = ohms - middle.R
+    const v = volts - middle.V
+    const i = amperes - middle.I
+    const p = volts * amperes - middle.P
+    R += r
+    V += v
+    I += i
+    P += p
+    RR += r * r
+    VV += v * v
+    II += i * i
+    PP += p * p
+  }
+  sums.R += R
+  sums.V += V
+  sums.I += I
+  sums.P += P
+  sums.RR += RR
+  sums.VV += VV
+  sums.II += II
+  sums.PP += PP
 }
 
 /** The values of a quantity in every lane. */
 function fill(row: Float64Array, quantity: Quantity, { resistance: R, current: I }: Lanes, whole: number): void {
   if (quantity.kind === 'equivalent') {
-    for (let l = 0; l < lanes; l++) row[l] = R[whole + l]
+    for (let l = 0; l < lanes; l++) row[l] = R[whole * lanes + l]
     return
   }
   if (quantity.kind === 'power') {
-    const at = quantity.leaf === null ? whole : quantity.leaf * lanes
+    const at = (quantity.leaf ?? whole) * lanes
     for (let l = 0; l < lanes; l++) row[l] = I[at + l] * I[at + l] * R[at + l]
     return
   }
   row.fill(0)
   for (const { of, leaf, times } of quantity.terms) {
-    const at = leaf === null ? whole : leaf * lanes
+    const at = (leaf ?? whole) * lanes
     if (of === 'current') for (let l = 0; l < lanes; l++) row[l] += times * I[at + l]
     else for (let l = 0; l < lanes; l++) row[l] += times * I[at + l] * R[at + l]
   }

@@ -22,7 +22,8 @@ export function adjointOf({ leaves, joins }: Program): Adjoint {
  * The derivatives of one quantity with respect to the resistance of every leaf, by reverse accumulation through a run
  * (Griewank and Walther, “Evaluating Derivatives”, 2008, chapter 3).
  *
- * @param adjoint on the way in ∂y/∂R and ∂y/∂I with all else held, on the way out ∂y/∂R of the whole run
+ * @param adjoint on the way in ∂y/∂R and ∂y/∂I with all else held; on the way out ∂y/∂R of the whole run at the leaves, and 0
+ *   everywhere else, so that it can be used again once the leaves are cleared
  * @param held which quantity the supply holds
  */
 export function backward(
@@ -39,6 +40,8 @@ export function backward(
     const b = right[k]
     const Ia = toI[a]
     const Ib = toI[b]
+    toI[a] = 0
+    toI[b] = 0
     if (isSeries[k] === 1) {
       toI[first + k] += Ia + Ib
       continue
@@ -53,10 +56,12 @@ export function backward(
     toR[a] -= turn * Rb
   }
   toR[whole] -= (elasticity[held] * toI[whole] * current[whole]) / resistance[whole]
+  toI[whole] = 0
   for (let k = joins - 1; k >= 0; k--) {
     const a = left[k]
     const b = right[k]
     const R = toR[first + k]
+    toR[first + k] = 0
     if (isSeries[k] === 1) {
       toR[a] += R
       toR[b] += R
