@@ -42,6 +42,26 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('group', { name: 'The last good analysis' })).toBeVisible()
       await expectNoFaults(page)
     })
+    test('axe finds nothing on the bench: readings that agree and do not, the stand-in, spread and ratings', async ({
+      page,
+    }) => {
+      test.slow() // three analyses of a full screen
+      await openNetwork(page, 'Dew strip, after the repair')
+      await page.getByRole('link', { name: 'Bench' }).click()
+      await expect(page.getByText('explains all of')).toBeVisible()
+      const field = page.getByLabel('R1, read', { exact: true }).first()
+      await field.fill('9.9')
+      await field.press('Tab')
+      await page.keyboard.press('s')
+      await expectNoFaults(page)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await page.getByRole('button', { name: 'Spread and ratings' }).click()
+      await expect(page.getByText('1,000,000 samples:')).toBeVisible()
+      await expectNoFaults(page)
+      await page.getByRole('button', { name: 'Compare' }).click()
+      await expect(page.getByRole('region', { name: 'Runs side by side' })).toBeVisible()
+      await expectNoFaults(page)
+    })
     test('axe finds nothing on the board: a value typed, a choice, a node, the current’s path, stretched', async ({
       page,
     }) => {

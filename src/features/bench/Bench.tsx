@@ -14,7 +14,7 @@ import { Claim } from './Claim'
 import { logOf, planningOf, type LogRow, type Planning } from './laid'
 import { PlanDrawing } from './PlanDrawing'
 import { PlanLog } from './PlanLog'
-import { meterOf, newRun, rowKey, seedOf, withoutReading, withReading, type RunDocument, type StandInSeed } from './run'
+import { freshSeed, meterOf, newRun, rowKey, seedOf, withoutReading, withReading, type RunDocument } from './run'
 import { Safety } from './Safety'
 import { StandIn } from './StandIn'
 import { useDiagnosis } from './useDiagnosis'
@@ -87,7 +87,9 @@ function LaidBench({
   const run: RunDocument | null = runs.open?.document ?? null
   const log = useMemo(() => logOf(planning, run), [planning, run])
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
-  const seed = run ? seedOf(run) : usualSeed
+  // What is read before there is a run belongs to the run that it begins.
+  const [firstSeed] = useState(freshSeed)
+  const seed = run ? seedOf(run) : firstSeed
   const standInMeter = useMemo(() => (run && meterOf(run)) ?? shipped, [run])
   const standIn = useStandIn(planning, seed, standInMeter)
   const next = diagnosis.found?.diagnosis.next
@@ -98,7 +100,7 @@ function LaidBench({
     const reading = { value, at: new Date().toISOString(), ...(range !== undefined && { range }) }
     const trouble = await runs.edit(
       (before) => withReading(before, measurement, reading),
-      () => newRun(titleOfNow()),
+      () => newRun(titleOfNow(), firstSeed),
     )
     if (trouble) toast.error(`The reading is not kept: ${trouble}`)
   }
@@ -127,10 +129,13 @@ function LaidBench({
     >
       <main className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0">
         <h1 className="sr-only">Bench</h1>
-        <div className="grid content-start gap-4">
+        <div className="grid min-w-0 content-start gap-4">
           <p className="hidden text-lg font-semibold print:block">
             {network.title || 'Untitled network'} · {run?.title ?? 'bench sheet'}
           </p>
+          <div className="mb-3 hidden print:block">
+            <PlanDrawing planning={planning} measurement={null} meter={standInMeter} />
+          </div>
           <Safety planning={planning} where="top" />
           {log.strays.length > 0 && run && (
             <div role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
@@ -157,7 +162,6 @@ function LaidBench({
             </p>
           )}
           <PlanLog
-            key={runs.open?.id ?? 'none'}
             planning={planning}
             log={log}
             next={nextKey}
@@ -168,7 +172,7 @@ function LaidBench({
           />
           {(!isHunting || shown) && <SoFar planning={planning} state={diagnosis} />}
         </div>
-        <div className="grid content-start gap-4 print:hidden">
+        <div className="grid min-w-0 content-start gap-4 print:hidden">
           {side === 'own' && (
             <PlanDrawing planning={planning} measurement={active?.measurement ?? null} meter={standInMeter} />
           )}
@@ -217,8 +221,6 @@ function LaidBench({
     </NetworkFrame>
   )
 }
-
-const usualSeed: StandInSeed = { seed: 1, faults: 0 }
 
 const shipped = (() => {
   const read = readMeter(meters[0])

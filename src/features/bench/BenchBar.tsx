@@ -12,7 +12,7 @@ import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { HideFault } from './HideFault'
 import { MeterEditor } from './MeterEditor'
-import { newRun, seedOf, type RunDocument } from './run'
+import { freshSeed, newRun, seedOf, type RunDocument } from './run'
 import type { Runs } from './useRuns'
 
 export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'
@@ -81,6 +81,7 @@ export function BenchBar({
         <label className="flex items-center gap-1.5">
           Run
           <select
+            aria-label="Run"
             value={runs.open?.id ?? ''}
             onChange={({ target }) => runs.choose(target.value)}
             className="h-9 max-w-60 field font-semibold"
@@ -285,14 +286,13 @@ export function BenchBar({
             hasReadings={run.readings.length > 0}
             onHide={(faults) => {
               setDialog(null)
-              const standin = { seed: 1 + Math.floor(Math.random() * 1e9), faults }
+              const standin = freshSeed(faults)
               // Readings of one bench are not those of another.
               if (run.readings.length === 0) onChange({ ...run, standin })
               else
                 void begin({
-                  ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`.slice(0, 120)),
+                  ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, standin),
                   ...(run.meter && { meter: run.meter }),
-                  standin,
                 })
             }}
           />

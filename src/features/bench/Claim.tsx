@@ -50,7 +50,7 @@ export function Claim({
           ? { fault: kind, part, other }
           : { fault: kind, part }
     const verdict = judgeClaim(bench, truth, claim)
-    if (verdict === 'wrong') return setSaid('No. The readings say otherwise: go on measuring.')
+    if (verdict === 'wrong') return setSaid('No, that is not what is wrong. Go on measuring.')
     if (verdict === 'part') return setSaid('The part is right, but that is not what is wrong with it.')
     if (verdict === 'half') {
       setSaid('Right, that is one of the two. There is another fault.')

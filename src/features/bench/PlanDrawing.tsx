@@ -39,7 +39,7 @@ export function PlanDrawing({
           symbols={symbols}
           description="Where the leads of the meter go for the row that is being taken"
         />
-        <p className="px-3 pb-2 text-xs text-soft">
+        <p className="px-3 pb-2 text-xs text-soft print:hidden">
           {measurement ? 'So the leads lie for this row.' : 'Step into a row, and see here where its leads go.'}
         </p>
       </div>

@@ -21,7 +21,8 @@ const cautions = {
   current: 'Power off, break, meter in, power on. Never amperes across a part or the source.',
 } as const
 
-const columns = 'grid grid-cols-[minmax(7rem,9fr)_minmax(8rem,11fr)_minmax(5.5rem,7fr)_2.5rem] items-center gap-x-3'
+const columns =
+  'grid grid-cols-[minmax(4.5rem,9fr)_minmax(5.5rem,11fr)_minmax(4.5rem,7fr)_2rem] items-center gap-x-2 sm:grid-cols-[minmax(7rem,9fr)_minmax(8rem,11fr)_minmax(5.5rem,7fr)_2.5rem] sm:gap-x-3'
 
 /** The plan, which is the log: what to measure, where it must fall, what was read and what is to be said of it. */
 export function PlanLog({
@@ -229,6 +230,11 @@ function Row({
       {judged && verdict !== 'agrees' && (
         <p className="col-span-full text-xs text-trouble">{verdictText(judged, measurement.quantity, row.value)}</p>
       )}
+      {/* On paper every row says where its leads go. */}
+      <p className="col-span-full hidden text-[10px] text-soft print:block">
+        {capital(leadsOf(bench, probe))}
+        {range && `; ${rangeText(range, measurement.quantity)}`}.
+      </p>
       {isActive && (
         <p className="col-span-full text-xs text-soft print:hidden">
           {capital(leadsOf(bench, probe))}.

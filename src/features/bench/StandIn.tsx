@@ -66,10 +66,10 @@ export function StandIn({
       { name: 'Meter to ohms', keys: 'o', run: () => state.turnTo('resistance') },
       { name: 'Meter to volts', keys: 'v', run: () => state.turnTo('voltage') },
       { name: 'Meter to amperes', keys: 'i', run: () => state.turnTo('current') },
-      { name: 'Range down', keys: ',', run: () => state.setRange(Math.max(0, hands.range[hands.function] - 1)) },
+      { name: 'Range down', keys: '[', run: () => state.setRange(Math.max(0, hands.range[hands.function] - 1)) },
       {
         name: 'Range up',
-        keys: '.',
+        keys: ']',
         run: () => state.setRange(Math.min(ranges.length - 1, hands.range[hands.function] + 1)),
       },
       { name: 'Supply on or off', keys: 's', run: () => state.setSupply({ isOn: !hands.supply.isOn }) },

@@ -70,6 +70,7 @@ export function useRuns(networkId: string): Runs {
       show(answer.body.runs)
       openNow.current = answer.body.runs[answer.body.runs.length - 1]?.id ?? null
       setOpenId(openNow.current)
+      if (openNow.current !== null) setKept({ saving: { state: 'saved' }, notKept: null })
     })
     return () => {
       gone = true
@@ -131,7 +132,7 @@ export function useRuns(networkId: string): Runs {
   )
   const switchTo = useCallback((id: string | null) => {
     openNow.current = id
-    setKept({ saving: null, notKept: null })
+    setKept({ saving: id === null ? null : { state: 'saved' }, notKept: null })
     setHistory(fresh)
     setOpenId(id)
   }, [])
