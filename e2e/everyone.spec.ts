@@ -46,15 +46,20 @@ for (const colorScheme of ['light', 'dark'] as const) {
       page,
     }) => {
       test.slow() // three analyses of a full screen
-      await openNetwork(page, 'Dew strip, after the repair')
+      await newNetwork(page, `On the bench, ${colorScheme}`, 'R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
       await page.getByRole('link', { name: 'Bench' }).click()
-      await expect(page.getByText('explains all of')).toBeVisible()
-      const field = page.getByLabel('R1, read', { exact: true }).first()
-      await field.fill('9.9')
-      await field.press('Tab')
+      for (const [name, value] of [
+        ['E1', '12.02 V'],
+        ['R1', '1.1'],
+        ['R2', '3.21'],
+      ]) {
+        await page.getByLabel(`${name}, read`, { exact: true }).first().fill(value)
+        await page.getByLabel(`${name}, read`, { exact: true }).first().press('Enter')
+      }
+      await expect(page.getByText(/^explains (all|\d) of 3/).first()).toBeVisible()
+      await page.getByRole('button', { name: /^node 1/ }).focus()
       await page.keyboard.press('s')
       await expectNoFaults(page)
-      await page.getByRole('button', { name: 'Undo' }).click()
       await page.getByRole('button', { name: 'Spread and ratings' }).click()
       await expect(page.getByText('1,000,000 samples:')).toBeVisible()
       await expectNoFaults(page)

@@ -27,7 +27,7 @@ export {
   readPiece,
   type ReadNetwork,
 } from './read'
-export { ratingText, readRating, readTolerance, toleranceText, unreadNotes } from './notes'
+export { readRating, readTolerance, toleranceText, unreadNotes } from './notes'
 export { readWay, readWayText, type Way } from './way'
 export {
   writeNetwork,

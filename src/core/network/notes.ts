@@ -1,4 +1,4 @@
-import { quantityText, readQuantity } from '../number'
+import { readQuantity } from '../number'
 import { finding, type Finding } from '../structure'
 import type { Network } from './network'
 
@@ -36,9 +36,4 @@ export function unreadNotes({ parts }: Network): Finding[] {
 /** A tolerance as it is written: `5 %`. */
 export function toleranceText(part: number): string {
   return `${Number((100 * part).toPrecision(4))} %`
-}
-
-/** A rating as it is written: `¼ W` is `250 mW`. */
-export function ratingText(watts: number): string {
-  return quantityText({ value: watts }, 'W', 3)
 }

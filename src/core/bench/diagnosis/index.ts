@@ -3,6 +3,5 @@
  * Textbooks: “troubleshooting”, “fault finding”; “Bayesian inference”.
  */
 export { diagnose, type Diagnosed, type Diagnosis, type Hypothesis } from './diagnose'
-export { faultText } from './words'
 export { neighbourStep, type Fault, type FaultCode } from './fault'
 export type { Next } from './next'

@@ -1,4 +1,4 @@
-import { quantityText, unitOf } from '../../number'
+import { quantityText } from '../../number'
 import type { View } from '../plan'
 import type { Reading } from '../readings'
 import type { Fault } from './fault'
@@ -47,9 +47,4 @@ export function measured({ measurement }: Pick<Reading, 'measurement'>): string 
   return 'between' in measurement
     ? `${quantity} between ${measurement.between.join(' and ')}`
     : `${quantity} of ${measurement.of}`
-}
-
-/** The unit of a reading. */
-export function unitOfReading({ measurement }: Pick<Reading, 'measurement'>) {
-  return unitOf[measurement.quantity]
 }

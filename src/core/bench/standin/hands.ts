@@ -51,11 +51,6 @@ export function isSameSpot(a: Spot | null, b: Spot | null): boolean {
   return 'node' in a ? 'node' in b && a.node === b.node : 'part' in b && a.part === b.part && a.end === b.end
 }
 
-/** Every spot there is: the nodes in their order, then the free ends. */
-export function spotsOf({ built }: Bench, { lifted }: Pick<Hands, 'lifted'>): Spot[] {
-  return [...built.wiring.nodes.map((_, node): Spot => ({ node })), ...lifted]
-}
-
 /** Lifts a lead, or puts it back; what lay on its free end is taken off. */
 export function withBroken(hands: Hands, part: number, end: 'from' | 'to'): Hands {
   const spot: Spot = { part, end }

@@ -3,7 +3,7 @@
  * meter shows, and what goes wrong; a hidden fault, and whether it was found. Textbooks: “virtual laboratory”.
  */
 export { hiddenTruth, type HiddenFault, type Truth } from './truth'
-export { freshBench, isSameSpot, spotsOf, withBroken, type Hands, type MeterFunction, type Spot } from './hands'
+export { freshBench, isSameSpot, withBroken, type Hands, type MeterFunction, type Spot } from './hands'
 export { handsFor } from './handsFor'
 export { readBench, type BenchReading, type BenchWarning } from './read'
 export { measurementAt } from './measurementAt'

@@ -3,7 +3,7 @@
  * resistor matters most, which tolerance classes keep a wish, and which part runs hot.
  * Textbooks: “worst-case analysis”, “Monte Carlo analysis”, “sensitivity”, “power rating”.
  */
-export { builtOf, toleranceOf, type Built, type Drive } from './built'
+export { toleranceOf, type Built, type Drive } from './built'
 export { modelOf, type Model, type Run } from './model'
 export { benchOf, type Bench, type FoundBench } from './bench'
 export { betweenNodes, ofPart, quantitiesOf, valueOf, type NamedQuantity, type Quantity, type Term } from './quantity'
@@ -23,5 +23,5 @@ export {
   type Statistics,
 } from './sample'
 export { spreadOf, type Spread, type SpreadOptions } from './spread'
-export { loosestClasses, toleranceClasses, type Classes } from './classes'
-export { ratingsOf, sizes, type Rated } from './ratings'
+export { loosestClasses, type Classes } from './classes'
+export { ratingsOf, type Rated } from './ratings'
