@@ -233,3 +233,15 @@ test('what is printed fits the schemas', () => {
     fits('spread', spread)
   expect(all.map(({ quantity, of }) => `${quantity} ${of}`)).toContain('potential C')
 })
+
+test('numbers beyond all sense, and zero ohms beside zero ohms, are judged without an error', () => {
+  const zeros = ['E1 A C 10 V', 'R1 A B 5', 'R2 B C 0', 'R3 B C 0']
+  const judged = verdicts([I('R2', '1 A'), I('R1', '2 A'), V('R2', '0.00')], zeros)
+  expect(judged.map(({ verdict }) => verdict)).toEqual(['unknown', 'agrees', 'agrees'])
+  const read = readingsOf(file([alone('R2', '1e100'), V('R4', '9.6'), I('E1', '0')]))
+  if (!read.ok) throw new Error('refused')
+  const found = diagnose(benchFor(worked), read.readings, null)
+  if (!found.ok) throw new Error('refused')
+  expect(found.diagnosis.hypotheses.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
+  expect(found.diagnosis.fits).toBe(false)
+})

@@ -9,6 +9,9 @@ const ofLimit = 1 / 3
 /** What is added to the logarithm where a reading is impossible. */
 const impossible = -60
 
+/** Less than this says no more: numbers beyond all sense are as far from everything. */
+const unthinkable = -1e15
+
 /** A number that was read, and where. */
 export interface Datum {
   readonly read: Read
@@ -73,7 +76,7 @@ export function jointOf(bench: Faulty, reads: readonly Read[], sourceSpread: num
     mean[i] = value
     if (!Number.isFinite(value)) return row
     for (let k = 0; k < count; k++) row[k] = slopes[k] * bench.spread[k]
-    row[count] = bySource * sourceSpread
+    row[count] = bench.isLimited ? 0 : bySource * sourceSpread
     const { part, amount } = read.accuracy
     row[count + 1 + functions[read.probe.kind]] = part * value * Math.sqrt(ofLimit * shared)
     if (bench.isLimited && read.probe.kind === 'total') own[i] = anyCurrent ** 2
@@ -100,15 +103,21 @@ export function covarianceOf({ factors, own }: Joint): number[] {
   return found
 }
 
+/** The part of a variance that is lost in rounding. */
+const noise = 1e-13
+
 /** The lower triangle L of a covariance L·Lᵀ (Cholesky), in place of it. */
 export function choleskyOf(covariance: number[], n: number): number[] {
   const L = covariance
-  for (let i = 0; i < n; i++)
+  for (let i = 0; i < n; i++) {
+    // What is left of a variance that others explain wholly is rounding.
+    const least = noise * L[i * n + i] + 1e-300
     for (let j = 0; j <= i; j++) {
       let sum = L[i * n + j]
       for (let k = 0; k < j; k++) sum -= L[i * n + k] * L[j * n + k]
-      L[i * n + j] = i === j ? Math.sqrt(Math.max(sum, 1e-300)) : sum / L[j * n + j]
+      L[i * n + j] = i === j ? Math.sqrt(Math.max(sum, least)) : sum / L[j * n + j]
     }
+  }
   return L
 }
 
@@ -181,7 +190,7 @@ export function fit(bench: Faulty, { numbers, overs }: Data, sourceSpread: numbe
     const off = (Math.abs(value) - end) / (0.05 * Math.abs(value) + 0.01 * end)
     log += Math.max(impossible, logOfNormal(off))
   }
-  return { bench, logLikelihood: log, used, joint, L, whitened }
+  return { bench, logLikelihood: Math.max(log, unthinkable), used, joint, L, whitened }
 }
 
 /** The logarithm of the probability that a standard normal value is below x (Abramowitz and Stegun, 26.2.17, and its tail). */

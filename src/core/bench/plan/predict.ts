@@ -47,7 +47,7 @@ export function layProbe(view: View, probe: Probe): Laid | null {
     case 'current': {
       const port = view.ofPart[probe.part]
       // The current is positive as it enters at the end nearer to +.
-      if (port !== undefined) return { kind: 'current', port, turn: 1 }
+      if (port !== undefined) return isUndefinedIn(bench, probe.part) ? null : { kind: 'current', port, turn: 1 }
       const sum = ofPart(bench.built, bench.model, probe.part, 'current')
       if (sum === undefined) return null
       if (sum === null || sum.kind !== 'sum') return { kind: 'nothing' }
@@ -68,6 +68,12 @@ export function layProbe(view: View, probe: Probe): Laid | null {
       return at === null ? { kind: 'nothing' } : { kind: probe.kind, ...at }
     }
   }
+}
+
+/** Whether zero ohms beside a part leave its current undefined. */
+function isUndefinedIn({ built, model }: View['bench'], part: number): boolean {
+  const leaf = built.wiring.live.indexOf(part)
+  return leaf >= 0 && Number.isNaN(model.run(built.resistance).current[leaf])
 }
 
 /** 1 where a leaf's port lies along the current that its model gives, −1 where against it. */

@@ -39,11 +39,14 @@ export function gradientOf(
   const whole = tape.resistance.length - 1
   const R = tape.resistance
   const I = tape.current
+  // Zero ohms stay zero whatever their tolerance is.
   const addVoltage = (element: number, times: number) => {
+    if (R[element] === 0) return
     seed.current[element] += times * R[element]
     seed.resistance[element] += times * I[element]
   }
   const addPower = (element: number, times: number) => {
+    if (R[element] === 0) return
     seed.current[element] += 2 * times * I[element] * R[element]
     seed.resistance[element] += times * I[element] * I[element]
   }

@@ -1,9 +1,12 @@
-import type { Wiring } from '../../structure'
+import { float } from '../../number'
+import type { Network } from '../../network'
+import { isZeroOhm, joins, Sets, type Wiring } from '../../structure'
 import {
   backward,
   adjointOf,
   compile,
   expandValues,
+  idealCurrents,
   reduceValues,
   tapeOf,
   type Adjoint,
@@ -52,7 +55,9 @@ export interface Compiled {
 export function modelOf({ network, wiring, drive }: Pick<Built, 'network' | 'wiring' | 'drive'>): Model | null {
   if (wiring.live.length === 0 || wiring.start === wiring.finish) return null
   const program = compile(wiring)
-  return program === null ? bridged(wiring, drive) : seriesParallel(network.parts.length, wiring, program, drive)
+  return program === null
+    ? bridged(network, wiring, drive)
+    : seriesParallel(network.parts.length, wiring, program, drive)
 }
 
 /** By how much a run is to be multiplied so that what is known comes true; the run is made with this current or voltage. */
@@ -77,7 +82,9 @@ function seriesParallel(parts: number, wiring: Wiring, program: Program, drive: 
     const equivalent = reduceValues(program, tape)
     let supply = drive.at !== 'source' ? 1 : scaleOf(drive, { equivalent, supply: 1, current, voltage })
     expandValues(program, tape, supply)
-    for (let leaf = 0; leaf < leaves; leaf++) voltage[leaf] = current[leaf] * tape.resistance[leaf]
+    // Zero ohms have no drop, even where their current is undefined.
+    for (let leaf = 0; leaf < leaves; leaf++)
+      voltage[leaf] = tape.resistance[leaf] === 0 ? 0 : current[leaf] * tape.resistance[leaf]
     if (drive.at === 'resistor') {
       const scale = scaleOf(drive, { equivalent, supply, current, voltage })
       for (let element = 0; element < tape.current.length; element++) tape.current[element] *= scale
@@ -103,32 +110,43 @@ function seriesParallel(parts: number, wiring: Wiring, program: Program, drive: 
   }
 }
 
-/** What stands for zero ohms at a bridge, as a part of the least other resistance. */
-const ofLeast = 1e-8
-
-function bridged({ nodes, live, from, to, start, finish }: Wiring, drive: Drive): Model {
+function bridged(network: Network, wiring: Wiring, drive: Drive): Model {
+  const { nodes, live, from, to, start, finish } = wiring
   const leaves = live.length
   const current = new Float64Array(leaves)
   const voltage = new Float64Array(leaves)
+  // Nodes that zero ohms join are one.
+  const zeros = live.map((part) => isZeroOhm(network.parts[part]))
+  const hasZeros = zeros.includes(true)
+  const joined = new Sets(nodes.length)
+  live.forEach((part, leaf) => zeros[leaf] && joined.join(from[part], to[part]))
+  const at = nodes.map((_, node) => joined.find(node))
   const held = new Map([
-    [start, 1],
-    [finish, 0],
+    [at[start], 1],
+    [at[finish], 0],
   ])
+  const isIdealHere = (part: number) => joins(network.parts[part]) || isZeroOhm(network.parts[part])
   const run = (resistance: ArrayLike<number>): Run => {
-    let least = Infinity
-    for (let leaf = 0; leaf < leaves; leaf++) if (resistance[leaf] > 0) least = Math.min(least, resistance[leaf])
-    const edges = live.map((part, leaf): Edge => {
-      const ohms = Math.max(resistance[leaf], ofLeast * least)
-      return { a: from[part], b: to[part], conductance: 1 / ohms }
-    })
+    const edges = live.flatMap((part, leaf): Edge[] =>
+      zeros[leaf] ? [] : [{ a: at[from[part]], b: at[to[part]], conductance: 1 / resistance[leaf] }],
+    )
     const potential = potentials(nodes.length, edges, held)
     let supply = 0
-    edges.forEach(({ a, b, conductance }, leaf) => {
+    live.forEach((part, leaf) => {
+      const [a, b] = [at[from[part]], at[to[part]]]
       voltage[leaf] = potential[a] - potential[b]
-      current[leaf] = voltage[leaf] * conductance
-      if (a === start) supply += current[leaf]
-      if (b === start) supply -= current[leaf]
+      current[leaf] = zeros[leaf] ? 0 : voltage[leaf] / resistance[leaf]
+      if (zeros[leaf]) return
+      if (a === at[start]) supply += current[leaf]
+      if (b === at[start]) supply -= current[leaf]
     })
+    if (hasZeros) {
+      const byPart = new Array<number>(network.parts.length).fill(0)
+      live.forEach((part, leaf) => (byPart[part] = current[leaf]))
+      byPart[wiring.supply] = -supply
+      const through = idealCurrents(network, byPart, isIdealHere, float)
+      live.forEach((part, leaf) => zeros[leaf] && (current[leaf] = through[part] ?? NaN))
+    }
     const equivalent = 1 / supply
     const scale = scaleOf(drive, { equivalent, supply, current, voltage })
     for (let leaf = 0; leaf < leaves; leaf++) {

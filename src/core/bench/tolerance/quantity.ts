@@ -33,7 +33,8 @@ export function valueOf(quantity: Quantity, { equivalent, supply, current, volta
     case 'equivalent':
       return equivalent
     case 'power':
-      return quantity.leaf === null ? supply * supply * equivalent : voltage[quantity.leaf] * current[quantity.leaf]
+      if (quantity.leaf === null) return supply * supply * equivalent
+      return voltage[quantity.leaf] === 0 ? 0 : voltage[quantity.leaf] * current[quantity.leaf]
     case 'sum': {
       let sum = 0
       for (const { of, leaf, times } of quantity.terms) {
@@ -159,5 +160,7 @@ export function quantitiesOf(built: Built, model: Model): NamedQuantity[] {
     const is = betweenNodes(built, model, node, wiring.reference)
     if (is !== undefined) all.push({ quantity: 'potential', of: points[0], is })
   })
-  return all
+  // Beside zero ohms a current may be undefined.
+  const run = model.run(built.resistance)
+  return all.filter(({ is }) => is === null || !Number.isNaN(valueOf(is, run)))
 }

@@ -175,7 +175,7 @@ function sampleLanes(
   const sumsOf = (middle: Sums['middle']): Sums => ({ middle, R: 0, V: 0, I: 0, P: 0, RR: 0, VV: 0, II: 0, PP: 0 })
   const ofLeaf = resistance.map((ohms, leaf) => {
     const [V, I] = [run.voltage[leaf], run.current[leaf]]
-    return sumsOf({ R: ohms, V, I, P: V * I })
+    return sumsOf({ R: ohms, V, I, P: V === 0 ? 0 : V * I })
   })
   const ofWhole = sumsOf({
     R: run.equivalent,
@@ -237,11 +237,11 @@ function add(sums: Sums, { resistance, current }: Lanes, element: number, here: 
   for (let l = at; l < at + here; l++) {
     const ohms = resistance[l]
     const amperes = current[l]
-    const volts = ohms * amperes
+    const volts = ohms === 0 ? 0 : ohms * amperes
     const r = ohms - middle.R
     const v = volts - middle.V
     const i = amperes - middle.I
-    const p = volts * amperes - middle.P
+    const p = (ohms === 0 ? 0 : volts * amperes) - middle.P
     R += r
     V += v
     I += i
@@ -269,14 +269,14 @@ function fill(row: Float64Array, quantity: Quantity, { resistance: R, current: I
   }
   if (quantity.kind === 'power') {
     const at = (quantity.leaf ?? whole) * lanes
-    for (let l = 0; l < lanes; l++) row[l] = I[at + l] * I[at + l] * R[at + l]
+    for (let l = 0; l < lanes; l++) row[l] = R[at + l] === 0 ? 0 : I[at + l] * I[at + l] * R[at + l]
     return
   }
   row.fill(0)
   for (const { of, leaf, times } of quantity.terms) {
     const at = (leaf ?? whole) * lanes
     if (of === 'current') for (let l = 0; l < lanes; l++) row[l] += times * I[at + l]
-    else for (let l = 0; l < lanes; l++) row[l] += times * I[at + l] * R[at + l]
+    else for (let l = 0; l < lanes; l++) row[l] += R[at + l] === 0 ? 0 : times * I[at + l] * R[at + l]
   }
 }
 

@@ -51,7 +51,8 @@ export function backward(
     if (Ra + Rb === 0) continue
     const over = share[k]
     toI[first + k] += (Ia * Rb + Ib * Ra) * over
-    const turn = current[first + k] * over * over * (Ia - Ib)
+    // An undefined current moves nothing that is asked for.
+    const turn = Ia === Ib ? 0 : current[first + k] * over * over * (Ia - Ib)
     toR[b] += turn * Ra
     toR[a] -= turn * Rb
   }
