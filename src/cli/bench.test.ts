@@ -50,6 +50,9 @@ test('spread refuses what it cannot do in words', () => {
     errors: [expect.stringContaining('R9')],
   })
   expect(run('spread', [file('open.json', document(['E1 A B 5', 'R1 A C 1']))])).toMatchObject({ status: 2 })
+  const many = ['E1 A B 5', ...Array.from({ length: 2001 }, (_, i) => `R${i} A B 5`)]
+  const large = file('large.json', document(many))
+  expect(run('spread', [large])).toMatchObject({ status: 2, errors: [expect.stringContaining('2,001 resistors')] })
   expect(run('spread', [])).toMatchObject({ status: 2, errors: [expect.stringContaining('usage')] })
 })
 
@@ -86,5 +89,7 @@ test('diagnose refuses bad rows at their place, and bad files', () => {
   const absent = file('absent.json', readings([{ quantity: 'voltage', of: 'R8', value: '1' }]))
   expect(run('diagnose', [network, absent])).toMatchObject({ status: 2, errors: [expect.stringContaining('R8')] })
   expect(run('diagnose', [network, file('none.json', '{')])).toMatchObject({ status: 2 })
+  const many = file('many.json', document(['E1 A B 5', ...Array.from({ length: 301 }, (_, i) => `R${i} A B 5`)]))
+  expect(run('diagnose', [many, file('empty.json', readings([]))])).toMatchObject({ status: 2 })
   expect(run('diagnose', [network])).toMatchObject({ status: 2, errors: [expect.stringContaining('usage')] })
 })

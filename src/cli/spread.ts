@@ -5,6 +5,7 @@ import { printLine, printRefusal, printUsage, readNetworkFile } from './input'
 const names = ['equivalent', 'voltage', 'current', 'power', 'potential'] as const
 const usage = `usage: npm run -s spread -- [--quantity ${names.join('|')}] [--of PART] [--samples N] [--seed N] [--spread uniform|normal] NETWORK (or - for standard input)`
 const mostSamples = 10_000_000
+const mostResistors = 2000
 
 interface Options extends SpreadOptions {
   readonly quantity?: NamedQuantity['quantity']
@@ -45,6 +46,11 @@ async function main(): Promise<number> {
   if (typeof options === 'string') return printUsage(options)
   const read = await readNetworkFile(options.file)
   if (!read.ok) return printRefusal(read.problems)
+  const resistors = read.value.parts.filter(({ kind }) => kind === 'resistor').length
+  if (resistors > mostResistors) {
+    const message = `${resistors.toLocaleString('en')} resistors are over the limit of ${mostResistors} for spreads`
+    return printRefusal([{ part: null, field: 'parts', message }])
+  }
   const bench = benchOf(read.value)
   if (!bench.ok) return printRefusal(bench.problems)
   const { built, model, findings } = bench

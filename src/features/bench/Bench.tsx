@@ -182,6 +182,7 @@ function LaidBench({
                 planning={planning}
                 meter={standInMeter}
                 state={standIn}
+                rows={log.rows}
                 onRead={(measurement, value, range) => void read(measurement, value, range)}
               />
               {seed.faults > 0 && run && (

@@ -237,7 +237,10 @@ function Flag({
     <g
       data-flag={lead}
       onPointerDown={onTake}
-      className={clsx(onTake && 'cursor-grab', isRed ? 'fill-trouble stroke-trouble' : 'fill-ink stroke-ink')}
+      className={clsx(
+        onTake && 'cursor-grab touch-none',
+        isRed ? 'fill-trouble stroke-trouble' : 'fill-ink stroke-ink',
+      )}
     >
       <line x1={x} x2={x} y1={y} y2={y - pole - 12} strokeWidth={1.8} />
       <path

@@ -1,30 +1,10 @@
 import clsx from 'clsx'
 import { useRef, useState, type KeyboardEvent } from 'react'
-import { isWithin, powerOff, readValue } from '@/core/bench'
+import { readValue } from '@/core/bench'
 import { inFormat } from '@/core/number'
 import { Button } from '@/ui/Button'
 import type { LogRow } from './laid'
-import { benchText } from './words'
-
-/** A value that was typed and looks like a slip: it waits for a word before it is logged. */
-interface Asked {
-  readonly typed: string
-  readonly meant: string
-  readonly why: string
-}
-
-/** What looks like a slip in a value: what was meant instead; null for one that is to be logged as it stands. */
-function slipOf({ band, measurement }: LogRow, typed: string): Asked | null {
-  const read = readValue(typed, measurement.quantity)
-  if (typeof read === 'string' || read.isOver || !band || isWithin(band, read.value)) return null
-  const { value } = read
-  const say = (meant: number) => benchText(meant, measurement.quantity, 4).replace('\u2009', ' ').replace('−', '-')
-  if (isWithin(band, -value)) return { typed, meant: say(-value), why: 'looks as if the leads were reversed' }
-  const power = powerOff(band, value)
-  if (power === null) return null
-  const slip = Math.abs(power) % 3 === 0 ? 'a lost prefix' : 'a range or a power of ten'
-  return { typed, meant: say(value / 10 ** power), why: `looks like ${slip}` }
-}
+import { slipOf, type Slip } from './slip'
 
 /** The value that was read: typed as people write it; what looks like a slip is asked about before it is logged. */
 export function ReadingField({
@@ -48,7 +28,7 @@ export function ReadingField({
     now.current = next
     show(next)
   }
-  const [asked, setAsked] = useState<Asked | null>(null)
+  const [asked, setAsked] = useState<Slip | null>(null)
   const text = typed ?? kept
   const wrong = typed !== null && typed.trim() !== '' ? readValue(typed, row.measurement.quantity) : null
   const log = (value: string) => {

@@ -1,16 +1,17 @@
 import clsx from 'clsx'
-import { useMemo } from 'react'
-import { isSameSpot, type Hands, type Measurement, type Meter, type MeterFunction } from '@/core/bench'
+import { useMemo, useState } from 'react'
+import { isSameSpot, probeOf, type Hands, type Measurement, type Meter, type MeterFunction } from '@/core/bench'
 import { readQuantity } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
-import type { Planning } from './laid'
+import type { LogRow, Planning } from './laid'
+import { rowKey } from './run'
+import { slipOf } from './slip'
 import { StandInDrawing } from './StandInDrawing'
 import type { StandInState } from './useStandIn'
 import { asRead, benchText, rangeText, rowName } from './words'
-import { probeOf } from '@/core/bench'
 import { TypedQuantity } from './TypedQuantity'
 
 const functions: readonly { readonly key: MeterFunction; readonly sign: string; readonly name: string }[] = [
@@ -35,10 +36,13 @@ export function StandIn({
   planning,
   meter,
   state,
+  rows,
   onRead,
 }: {
   readonly planning: Planning
   readonly meter: Meter
+  /** The rows of the log, for what a reading must be. */
+  readonly rows: readonly LogRow[]
   readonly state: StandInState
   readonly onRead: (measurement: Measurement, value: string, range: string) => void
 }) {
@@ -53,14 +57,22 @@ export function StandIn({
       : reading.shown === 'over'
         ? 'over'
         : asRead(reading.shown, hands.function, meter, range)
+  // What looks like a slip is written down when that is said once more.
+  const [asked, setAsked] = useState<string | null>(null)
   const best = reading.fullness.findIndex((it) => it <= 1)
   const write = () => {
     if (!measurement) return void toast('The leads lie on nothing that a row of the log measures')
     if (reading.warnings.includes('ohms-live') || reading.warnings.includes('supply-in'))
       return void toast('Ohms are read with the supply out')
     if (reading.shown === null) return
+    const row = rows.find(({ key }) => key === rowKey(measurement))
+    const slip = row ? slipOf(row, shownText) : null
+    if (slip && asked !== shownText) return setAsked(shownText)
+    setAsked(null)
     onRead(measurement, shownText, rangeText(range, hands.function).replace('\u2009', ' '))
   }
+  const row = measurement && rows.find(({ key }) => key === rowKey(measurement))
+  const slip = row && asked === shownText ? slipOf(row, shownText) : null
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'Meter to ohms', keys: 'o', run: () => state.turnTo('resistance') },
@@ -77,7 +89,7 @@ export function StandIn({
       { name: 'Write the reading down', keys: 'n', run: write },
     ],
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [state, hands, ranges, measurement, shownText],
+    [state, hands, ranges, measurement, shownText, asked, rows],
   )
   const target = measurement && probeOf(bench, measurement)
   const hot = rated.filter(({ part, rating }) => {
@@ -158,6 +170,17 @@ export function StandIn({
           </span>
         </div>
       </div>
+      {slip && (
+        <p role="alert" className="flex flex-wrap items-center gap-2 rounded-md bg-expand-wash px-3 py-1.5">
+          {slip.typed} {slip.why}.
+          <Button className="!min-h-7 text-xs" onClick={write}>
+            Write {slip.typed} down as it stands
+          </Button>
+          <Button className="!min-h-7 text-xs" onClick={() => setAsked(null)}>
+            Look again
+          </Button>
+        </p>
+      )}
       {planning.view.hasSource && <SupplyStrip planning={planning} state={state} />}
       {hot.length > 0 && (
         <p className="text-trouble">

@@ -62,6 +62,8 @@ export interface Diagnosed {
 export type FoundDiagnosis =
   ({ readonly ok: true } & Diagnosed) | { readonly ok: false; readonly problems: readonly Problem[] }
 
+/** Beyond so many resistors the inverse of the node matrix takes too long, and nobody measures them all. */
+const mostResistors = 300
 /** Fewer readings than this are too little for a verdict. */
 const fewest = 2
 /** Up to so many nodes, every pair of them may be bridged. */
@@ -78,6 +80,11 @@ const within99 = 2.5758
 export function diagnose(bench: Bench, readings: readonly Reading[], meter: Meter | null): FoundDiagnosis {
   const { built } = bench
   const { wiring, network } = built
+  const resistors = network.parts.filter(({ kind }) => kind === 'resistor').length
+  if (resistors > mostResistors) {
+    const message = `${resistors.toLocaleString('en')} resistors are over the limit of ${mostResistors} for a diagnosis`
+    return { ok: false, problems: [{ part: null, field: 'parts', message }] }
+  }
   const nodes = wiring.nodes.length
   const beside = network.parts.map((_, part): Port => endsOf(bench, part))
   const pairs = nodes <= mostNodes ? [...beside, ...allPairs(nodes)] : beside
