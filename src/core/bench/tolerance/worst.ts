@@ -38,7 +38,8 @@ export function worstCases(built: Built, model: Model, quantities: readonly Quan
   const nominal = quantities.map((quantity) => valueOf(quantity, nominalRun))
   const isSettled = (quantity: Quantity) =>
     model.compiled !== null && (quantity.kind !== 'sum' || quantity.terms.length === 1)
-  const isSure = !(drive.at === 'source' && drive.quantity === 'power')
+  // Of a given power the root is taken, which need not rise or fall all along its own resistance.
+  const isSure = drive.at === 'nothing' || drive.quantity !== 'power'
   const unsettled = quantities.filter((quantity) => !isSettled(quantity))
   const varying = built.tolerance.flatMap((tolerance, leaf) => (tolerance > 0 && resistance[leaf] > 0 ? [leaf] : []))
   const every = varying.length <= (model.compiled ? mostInProgram : mostAtBridge)
@@ -146,6 +147,7 @@ function climbed(built: Built, model: Model, quantity: Quantity, isSettled: bool
       at = next
     }
     if (own !== null && tolerance[own] > 0) alongOwn(built, model, own, at, limits)
+    alongKnown(built, model, quantity, at, limits)
   }
   if (own !== null && !isSettled) {
     // Where its current may turn round, the power may be 0.
@@ -153,6 +155,21 @@ function climbed(built: Built, model: Model, quantity: Quantity, isSettled: bool
     if (current.min < 0 && current.max > 0) widen(limits, 0)
   }
   return limits
+}
+
+/** How many steps the resistance of a part of given power is followed in. */
+const knownSteps = 64
+
+/** Widens the limits by those along the resistance of the part whose power is given, with the others at a corner. */
+function alongKnown(built: Built, model: Model, quantity: Quantity, corner: Float64Array, limits: Limits): void {
+  const { drive } = built
+  if (drive.at !== 'resistor' || drive.quantity !== 'power') return
+  const [lo, hi] = ends(built, drive.leaf)
+  const at = Float64Array.from(corner)
+  for (let step = 0; step <= knownSteps; step++) {
+    at[drive.leaf] = lo + ((hi - lo) * step) / knownSteps
+    widen(limits, valueOf(quantity, model.run(at)))
+  }
 }
 
 /** Widens the limits of a part's power by those along its own resistance, with the others at a corner. */
