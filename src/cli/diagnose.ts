@@ -1,4 +1,5 @@
 import { benchOf, diagnose, readReadingsText } from '@/core/bench'
+import { unreadNotes } from '@/core/network'
 import { printLine, printRefusal, printUsage, readNetworkFile, readText } from './input'
 
 const usage = 'usage: npm run -s diagnose -- NETWORK READINGS (either may be - for standard input)'
@@ -17,7 +18,7 @@ async function main(): Promise<number> {
   if (!readings.ok) return printRefusal(readings.problems)
   const found = diagnose(bench, readings.readings, readings.meter)
   if (!found.ok) return printRefusal(found.problems)
-  const notes = bench.findings.filter(({ code }) => code.startsWith('unread'))
+  const notes = unreadNotes(read.value)
   await printLine({ ...found.diagnosis, ...(notes.length > 0 && { findings: notes }) })
   return 0
 }

@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util'
 import { benchOf, quantitiesOf, spreadOf, type NamedQuantity, type SpreadOptions } from '@/core/bench'
+import { unreadNotes } from '@/core/network'
 import { printLine, printRefusal, printUsage, readNetworkFile } from './input'
 
 const names = ['equivalent', 'voltage', 'current', 'power', 'potential'] as const
@@ -53,7 +54,7 @@ async function main(): Promise<number> {
   }
   const bench = benchOf(read.value)
   if (!bench.ok) return printRefusal(bench.problems)
-  const { built, model, findings } = bench
+  const { built, model } = bench
   const all = quantitiesOf(built, model)
   // A potential may be asked for by any point of its node.
   const { nodes } = built.wiring
@@ -67,7 +68,7 @@ async function main(): Promise<number> {
     const message = `there is no ${options.quantity ?? 'value'} of ${options.of ?? 'anything'} in this network`
     return printRefusal([{ part: options.of ?? null, field: options.quantity ?? 'quantity', message }])
   }
-  const notes = findings.filter(({ code }) => code.startsWith('unread'))
+  const notes = unreadNotes(read.value)
   for (const spread of spreadOf(built, model, wanted, options))
     await printLine({ ...spread, ...(notes.length > 0 && { findings: notes }) })
   return 0

@@ -11,9 +11,6 @@ import { samples } from './samples'
 import { networks } from './schema'
 import { DatabaseTrouble, isTrouble, troubleOf } from './trouble'
 
-/** The database, or a transaction in it. */
-export type Db = Pick<BetterSQLite3Database, 'select' | 'insert' | 'update' | 'delete'>
-
 /** An open database: queries, and the connection beneath them. */
 export interface Opened {
   readonly db: BetterSQLite3Database

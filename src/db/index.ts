@@ -1,6 +1,7 @@
 /** Where networks are kept: one SQLite file. Only this folder, `server` and `app` touch it. */
 export { read, write } from './access'
-export { database, openAtStart, openDatabase, type Db, type Opened } from './client'
+export { database, openAtStart, openDatabase, type Opened } from './client'
+export type { Db } from './handle'
 export * from './logbook'
 export * from './queries'
 export { keepWay, listWays, mostWays, removeWay, type WayRow } from './ways'

@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm'
-import type { Db } from './client'
+import type { Db } from './handle'
 import { fold } from '@/core/network'
 import type { CardStyle } from './queries'
 import { cards, networks } from './schema'

@@ -1,5 +1,5 @@
 import { and, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm'
-import type { Db } from './client'
+import type { Db } from './handle'
 import { rowOf, type Columns } from './row'
 import { attempts, cards, networks } from './schema'
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq, exists, isNull, sql } from 'drizzle-orm'
-import type { Db } from './client'
+import type { Db } from './handle'
 import { isThere } from './queries'
 import { networks, runs } from './schema'
 

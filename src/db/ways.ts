@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { asc, eq } from 'drizzle-orm'
-import type { Db } from './client'
+import type { Db } from './handle'
 import { ways } from './schema'
 
 /** A named way as it is kept; its choices are JSON text. */

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { readingsOf } from '@/core/bench'
 import { readMoves } from '@/core/learner'
-import { readJson, readNetwork, readWay, type NetworkDocument, type Problem } from '@/core/network'
+import { isObject, readJson, readNetwork, readWay, type NetworkDocument, type Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/row'
 
 /** What a request's body is judged as. */
@@ -23,9 +23,6 @@ export type Verdict<K extends keyof Judged> =
 
 /** The most problems that an answer lists. */
 const mostListed = 200
-
-const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 const version = yup.number().integer().required()
 const saveShape = yup.object({ version: version.min(1) }).required()

@@ -6,6 +6,7 @@ import { measures, type Box, type LineTone, type Picture, type PlacedPart, type 
 import { barred } from './Barred'
 import { NodeMark } from './NodeMark'
 import { Meter, Plates, Resistor } from './symbols'
+import { Wires } from './Wires'
 
 export interface SheetDrawingProps {
   readonly picture: Picture
@@ -99,16 +100,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           strokeWidth={1.4}
         />
       ))}
-      <path
-        d={picture.lines.map(({ points }) => `M${points.map(({ x, y }) => `${x},${y}`).join('L')}`).join('')}
-        className="fill-none stroke-ink"
-        strokeWidth={1.5}
-        strokeLinecap="round"
-        strokeLinejoin="round"
-      />
-      {picture.dots.map(({ x, y }, i) => (
-        <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
-      ))}
+      <Wires picture={picture} />
       {picture.parts.map((part) => (
         <Part
           key={part.id}

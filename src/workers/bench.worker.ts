@@ -36,7 +36,7 @@ export type BenchTask =
     }
 
 export type BenchAnswer =
-  | { readonly answer: 'diagnosed'; readonly found: Pick<Diagnosed, 'diagnosis' | 'nextReads'> | null }
+  | { readonly answer: 'diagnosed'; readonly found: Diagnosed | null }
   | { readonly answer: 'block'; readonly block: Block }
   /** All blocks of a task have been sent. */
   | { readonly answer: 'sampled' }

@@ -48,7 +48,7 @@ const exact: Truth = {
   gain: { resistance: 0, voltage: 0, current: 0 },
   faults: [],
 }
-const fresh = freshBench(bench, highest, 12)
+const fresh = freshBench(bench, meter, 12)
 const on = (hands: Hands): Hands => ({ ...hands, supply: { ...hands.supply, isOn: true, isOut: false } })
 const out = (hands: Hands): Hands => ({ ...hands, supply: { ...hands.supply, isOn: false, isOut: true } })
 const volts = (a: string, b: string, range = 2): Hands => ({
@@ -184,7 +184,7 @@ test('what the stand-in shows is what node voltages give, with its meter in the 
       for (let b = 0; b < a; b++) {
         if (nodes[a].tiedTo === null || nodes[b].tiedTo === null) continue
         const hands: Hands = {
-          ...freshBench(there, highest, 12),
+          ...freshBench(there, meter, 12),
           red: { node: a },
           black: { node: b },
           function: 'voltage',

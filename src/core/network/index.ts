@@ -4,7 +4,7 @@
  */
 export * from './network'
 export { fold } from './fold'
-export { readJson } from './json'
+export { isObject, readJson } from './json'
 export { isDocument } from './shape'
 export {
   currentNameRule,

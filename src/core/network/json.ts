@@ -13,6 +13,11 @@ export function readJson(text: string): ReadJson {
   }
 }
 
+/** Whether a value that was parsed is an object, and no list. */
+export function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+}
+
 function nests(text: string): boolean {
   let depth = 0
   let inText = false

@@ -9,7 +9,7 @@ import {
   type GivenQuantity,
   type Sketch,
 } from './network'
-import { readJson } from './json'
+import { isObject, readJson } from './json'
 import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
@@ -270,8 +270,4 @@ function checkSketch(sketch: unknown, complain: Complain): void {
     (name) => `the stroke of “${name}” must be two places of two numbers`,
   )
   check('labels', isNodeLabel, (name) => `the label of the node at “${name}” cannot be read; ${labelRule}`)
-}
-
-function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }

@@ -1,4 +1,4 @@
-import { readJson } from './json'
+import { isObject, readJson } from './json'
 import { schoolChoices, type School } from './school'
 
 /** A whole way of doing worksheets, as it is named and shared: the open format `nodrel-way`. */
@@ -46,8 +46,4 @@ export function readWay(raw: unknown): ReadWay {
   }
   if (problems.length > 0) return { ok: false, problems: problems.slice(0, 20) }
   return { ok: true, way: { format: 'nodrel-way', version: 1, name, choices } }
-}
-
-function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }

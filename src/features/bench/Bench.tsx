@@ -10,6 +10,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useMounted } from '@/ui/useMounted'
 import { BenchBar, type BenchSide } from './BenchBar'
+import { benchPictureOf } from './benchPicture'
 import { Claim } from './Claim'
 import { logOf, planningOf, type LogRow, type Planning } from './laid'
 import { PlanDrawing } from './PlanDrawing'
@@ -84,6 +85,8 @@ function LaidBench({
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
   const [active, setActive] = useState<LogRow | null>(null)
+  const { worksheet } = useOpenNetwork().worked
+  const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, planning.bench), [worksheet, planning])
   const run: RunDocument | null = runs.open?.document ?? null
   const log = useMemo(() => logOf(planning, run), [planning, run])
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
@@ -134,7 +137,7 @@ function LaidBench({
             {network.title || 'Untitled network'} · {run?.title ?? 'bench sheet'}
           </p>
           <div className="mb-3 hidden print:block">
-            <PlanDrawing planning={planning} measurement={null} meter={standInMeter} />
+            {drawn && <PlanDrawing planning={planning} drawn={drawn} measurement={null} meter={standInMeter} />}
           </div>
           <Safety planning={planning} where="top" />
           {log.strays.length > 0 && run && (
@@ -173,13 +176,19 @@ function LaidBench({
           {(!isHunting || shown) && <SoFar planning={planning} state={diagnosis} />}
         </div>
         <div className="grid min-w-0 content-start gap-4 print:hidden">
-          {side === 'own' && (
-            <PlanDrawing planning={planning} measurement={active?.measurement ?? null} meter={standInMeter} />
+          {side === 'own' && drawn && (
+            <PlanDrawing
+              planning={planning}
+              drawn={drawn}
+              measurement={active?.measurement ?? null}
+              meter={standInMeter}
+            />
           )}
-          {side === 'standin' && (
+          {side === 'standin' && drawn && (
             <>
               <StandIn
                 planning={planning}
+                drawn={drawn}
                 meter={standInMeter}
                 state={standIn}
                 rows={log.rows}

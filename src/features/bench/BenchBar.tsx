@@ -1,6 +1,6 @@
 import { Ellipsis, Printer } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { meters, readingsOf, readReadingsText, type ReadingsDocument } from '@/core/bench'
 import type { Network, Problem } from '@/core/network'
 import { problemText } from '@/ui/api'
@@ -75,6 +75,7 @@ export function BenchBar({
     if (run) download(fileName(`${network.title} ${run.title}`, '.csv'), 'text/csv', readingsCsv(run))
   }
   const meterName = run?.meter?.name
+  const check = useMemo(() => run && readingsOf(run), [run])
   return (
     <div className="flex w-full flex-wrap items-center gap-2">
       {runs.list !== null && runs.list.length > 0 ? (
@@ -135,11 +136,9 @@ export function BenchBar({
         </>
       )}
       {run && (
-        <>
-          <Button className="h-9" onClick={() => setDialog('meter')}>
-            Meter: <span className="font-semibold">{meterName ?? 'none named'}</span>
-          </Button>
-        </>
+        <Button className="h-9" onClick={() => setDialog('meter')}>
+          Meter: <span className="font-semibold">{meterName ?? 'none named'}</span>
+        </Button>
       )}
       <div role="group" aria-label="Beside the log" className="flex flex-wrap">
         {sides.map(({ key, name }) => (
@@ -298,9 +297,9 @@ export function BenchBar({
           />
         </>
       )}
-      {run && !readingsOf(run).ok && (
+      {check && !check.ok && (
         <p role="alert" className="w-full text-trouble">
-          {problemText((readingsOf(run) as { problems: readonly Problem[] }).problems)}
+          {problemText(check.problems)}
         </p>
       )}
     </div>

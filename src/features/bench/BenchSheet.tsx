@@ -4,6 +4,7 @@ import { isSameSpot, type Bench, type Hands } from '@/core/bench'
 import { measures, type Coordinates } from '@/core/picture'
 import { NodeMark } from '@/ui/NodeMark'
 import { Meter, Resistor } from '@/ui/symbols'
+import { Wires } from '@/ui/Wires'
 import { freeEnd, placeOf, type BenchPicture, type DrawnLead } from './benchPicture'
 
 /** Room around the network for flags and what is said below it, in grid units. */
@@ -53,16 +54,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       className="mx-auto block h-auto max-h-[52vh] w-full touch-pan-x font-mono text-[11.5px] select-none"
       style={{ minWidth: frame.width * 0.8, maxWidth: frame.width * 1.8 }}
     >
-      <path
-        d={picture.lines.map(({ points }) => `M${points.map(({ x, y }) => `${x},${y}`).join('L')}`).join('')}
-        className="fill-none stroke-ink"
-        strokeWidth={1.5}
-        strokeLinecap="round"
-        strokeLinejoin="round"
-      />
-      {picture.dots.map(({ x, y }, i) => (
-        <circle key={i} cx={x} cy={y} r={2.6} className="fill-ink" />
-      ))}
+      <Wires picture={picture} />
       {!hands.supply.isOut &&
         [picture.start, picture.finish].map(({ x, y }, i) => (
           <g key={i}>

@@ -1,48 +1,40 @@
 import { useMemo } from 'react'
 import { freshBench, handsFor, type Measurement, type Meter } from '@/core/bench'
-import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { BenchSheet } from './BenchSheet'
-import { benchPictureOf } from './benchPicture'
+import type { BenchPicture } from './benchPicture'
 import type { Planning } from './laid'
 
 /** Where the leads go for the row that is being taken with a meter of one's own. */
 export function PlanDrawing({
   planning,
+  drawn,
   measurement,
   meter,
 }: {
   readonly planning: Planning
+  readonly drawn: BenchPicture
   readonly measurement: Measurement | null
   readonly meter: Meter
 }) {
   const { bench } = planning
   const { symbols } = useSettings().settings
-  const { worksheet } = useOpenNetwork().worked
-  const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, bench), [worksheet, bench])
   const hands = useMemo(() => {
-    const highest = {
-      resistance: meter.resistance.ranges.length - 1,
-      voltage: meter.voltage.ranges.length - 1,
-      current: meter.current.ranges.length - 1,
-    }
-    const fresh = freshBench(bench, highest, 0)
+    const fresh = freshBench(bench, meter, 0)
     return measurement ? handsFor(bench, measurement, fresh) : fresh
   }, [bench, meter, measurement])
   return (
-    drawn && (
-      <div className="overflow-x-auto rounded-md border border-line paper">
-        <BenchSheet
-          drawn={drawn}
-          bench={bench}
-          hands={hands}
-          symbols={symbols}
-          description="Where the leads of the meter go for the row that is being taken"
-        />
-        <p className="px-3 pb-2 text-xs text-soft print:hidden">
-          {measurement ? 'So the leads lie for this row.' : 'Step into a row, and see here where its leads go.'}
-        </p>
-      </div>
-    )
+    <div className="overflow-x-auto rounded-md border border-line paper">
+      <BenchSheet
+        drawn={drawn}
+        bench={bench}
+        hands={hands}
+        symbols={symbols}
+        description="Where the leads of the meter go for the row that is being taken"
+      />
+      <p className="px-3 pb-2 text-xs text-soft print:hidden">
+        {measurement ? 'So the leads lie for this row.' : 'Step into a row, and see here where its leads go.'}
+      </p>
+    </div>
   )
 }

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
+import type { BenchPicture } from './benchPicture'
 import type { LogRow, Planning } from './laid'
 import { rowKey } from './run'
 import { slipOf } from './slip'
@@ -34,12 +35,14 @@ const warningTexts = {
 /** The bench that stands in for a real one: drawing with live nodes, meter, supply. */
 export function StandIn({
   planning,
+  drawn,
   meter,
   state,
   rows,
   onRead,
 }: {
   readonly planning: Planning
+  readonly drawn: BenchPicture
   readonly meter: Meter
   /** The rows of the log, for what a reading must be. */
   readonly rows: readonly LogRow[]
@@ -99,7 +102,7 @@ export function StandIn({
   return (
     <section aria-label="Stand-in bench" className="grid gap-2 print:hidden">
       <Commands list={commands} />
-      <StandInDrawing planning={planning} state={state} symbols={settings.symbols} />
+      <StandInDrawing planning={planning} drawn={drawn} state={state} symbols={settings.symbols} />
       {reading.warnings.map((warning) => (
         <p key={warning} role="alert" className="rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-1.5">
           {warningTexts[warning]}

@@ -1,11 +1,10 @@
 import clsx from 'clsx'
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { isSameSpot, type Spot } from '@/core/bench'
 import type { Coordinates } from '@/core/picture'
 import { Button } from '@/ui/Button'
-import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { BenchSheet } from './BenchSheet'
-import { benchPictureOf, placeOf, type DrawnLead } from './benchPicture'
+import { placeOf, type BenchPicture, type DrawnLead } from './benchPicture'
 import type { Planning } from './laid'
 import type { StandInState } from './useStandIn'
 
@@ -21,20 +20,18 @@ type Target = { readonly key: string; readonly label: string; readonly at: Coord
 /** The bench as a drawing: flags are laid on nodes and free ends, leads are lifted, points are joined. */
 export function StandInDrawing({
   planning: { bench },
+  drawn,
   state,
   symbols,
 }: {
   readonly planning: Planning
+  readonly drawn: BenchPicture
   readonly state: StandInState
   readonly symbols: 'zigzag' | 'box'
 }) {
-  const { worked } = useOpenNetwork()
-  const { worksheet } = worked
-  const drawn = useMemo(() => (worksheet ? benchPictureOf(worksheet, bench) : null), [worksheet, bench])
   const [active, setActive] = useState<string | null>(null)
   const [dragged, setDragged] = useState<{ lead: 'red' | 'black'; at: Coordinates } | null>(null)
   const svg = useRef<SVGSVGElement>(null)
-  if (!drawn) return null
   const { leads } = drawn
   const { network, wiring } = bench.built
   const { hands } = state

@@ -46,18 +46,13 @@ export function fewestReadings(network: Network, truth: Truth, meter: Meter): nu
 
 /** Takes a measurement as the plan says: leads lifted, the supply in or out, the fullest range. */
 function measure(bench: Bench, truth: Truth, meter: Meter, measurement: Measurement): string {
-  const highest = {
-    resistance: meter.resistance.ranges.length - 1,
-    voltage: meter.voltage.ranges.length - 1,
-    current: meter.current.ranges.length - 1,
-  }
   const { supply, equivalent } = bench.model.run(bench.built.resistance)
   const set = bench.built.drive.at === 'nothing' ? 0 : supply * equivalent
   const { quantity } = measurement
-  const hands = handsFor(bench, measurement, freshBench(bench, highest, set))
+  const hands = handsFor(bench, measurement, freshBench(bench, meter, set))
   const { fullness } = readBench(bench, truth, hands, meter)
   const best = fullness.findIndex((it) => it <= 1)
-  const range = best < 0 ? highest[quantity] : best
+  const range = best < 0 ? hands.range[quantity] : best
   const { shown } = readBench(bench, truth, { ...hands, range: { ...hands.range, [quantity]: range } }, meter)
   return typeof shown === 'number' ? asRead(shown, quantity, meter, meter[quantity].ranges[range]) : 'over'
 }

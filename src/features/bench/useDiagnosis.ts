@@ -5,7 +5,7 @@ import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
 
 export interface DiagnosisState {
   /** What the readings say; of the readings as they were a moment ago while `isBusy`. */
-  readonly found: Pick<Diagnosed, 'diagnosis' | 'nextReads'> | null
+  readonly found: Diagnosed | null
   readonly isBusy: boolean
 }
 
@@ -17,23 +17,29 @@ export function useDiagnosis(network: Network, readings: readonly Reading[], met
   const [done, setDone] = useState<{ readonly of: string; readonly found: DiagnosisState['found'] } | null>(null)
   // Readings that are written anew without a change are the same.
   const what = JSON.stringify([network.parts, network.known, readings, meter])
-  const worker = useRef<Worker | null>(null)
+  // A worker that has answered goes on with the next readings; one that is still at it is stopped: its answer is of no use.
+  const idle = useRef<Worker | null>(null)
+  useEffect(() => () => idle.current?.terminate(), [])
   useEffect(() => {
     if (readings.length === 0) return
+    let running: Worker | null = null
     const timer = setTimeout(() => {
-      worker.current ??= new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
-      worker.current.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
-        if (data.answer === 'diagnosed') setDone({ of: what, found: data.found })
+      const worker = idle.current ?? new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
+      idle.current = null
+      running = worker
+      worker.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
+        if (data.answer !== 'diagnosed') return
+        running = null
+        idle.current = worker
+        setDone({ of: what, found: data.found })
       }
-      worker.current.onerror = () => setDone({ of: what, found: null })
+      worker.onerror = () => setDone({ of: what, found: null })
       const task: BenchTask = { task: 'diagnose', network, readings, meter }
-      worker.current.postMessage(task)
+      worker.postMessage(task)
     }, quiet)
     return () => {
       clearTimeout(timer)
-      // What is still being worked out is of no use any more.
-      worker.current?.terminate()
-      worker.current = null
+      running?.terminate()
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [what])

@@ -42,14 +42,6 @@ export interface StandInState {
 /** The bench that stands in for a real one: what hands did to it, and what it shows. */
 export function useStandIn({ bench, view }: Planning, { seed, faults }: StandInSeed, meter: Meter): StandInState {
   const volts = view.hasSource ? view.volts : 0
-  const highest = useMemo(
-    () => ({
-      resistance: meter.resistance.ranges.length - 1,
-      voltage: meter.voltage.ranges.length - 1,
-      current: meter.current.ranges.length - 1,
-    }),
-    [meter],
-  )
   // A bench of another structure has not been touched yet.
   const { network } = bench.built
   const of = JSON.stringify([
@@ -58,7 +50,7 @@ export function useStandIn({ bench, view }: Planning, { seed, faults }: StandInS
     meter,
     network.parts.map(({ name, from, to, kind }) => [name, from, to, kind]),
   ])
-  const untouched = useMemo(() => freshBench(bench, highest, Number(volts.toPrecision(6))), [bench, highest, volts])
+  const untouched = useMemo(() => freshBench(bench, meter, Number(volts.toPrecision(6))), [bench, meter, volts])
   const [held, setHeld] = useState<{ of: string; hands: Hands }>({ of, hands: untouched })
   const hands = held.of === of ? held.hands : untouched
   const [inHand, setInHand] = useState<'red' | 'black'>('red')

@@ -2,12 +2,12 @@ import type { Problem } from '../../network'
 import type { Port } from '../circuit'
 import type { Meter } from '../meter'
 import { allPairs, endsOf, keyOf, planOf, type Measurement, type View } from '../plan'
-import { judgeReadings, layReadings, type Judged, type LaidReading, type Reading, type VerdictCode } from '../readings'
+import { judgeReadings, layReadings, type Reading, type VerdictCode } from '../readings'
 import type { Bench } from '../tolerance'
 import { anySource, anyValue, type Weighed } from './fitted'
 import { priors, type Fault, type FaultCode } from './fault'
 import { asMarked, faultsOf, idleShare } from './hypotheses'
-import { dataOf, fit, shown, type Data } from './likelihood'
+import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
 import { nextOf, type Next } from './next'
 import { faultText } from './words'
 
@@ -52,9 +52,6 @@ export interface Diagnosis {
 
 export interface Diagnosed {
   readonly diagnosis: Diagnosis
-  readonly judged: readonly Judged[]
-  readonly view: View
-  readonly laid: readonly LaidReading[]
   /** What the best hypotheses would read at the next measurement, by their place. */
   readonly nextReads: readonly { readonly hypothesis: number; readonly value: number }[]
 }
@@ -142,9 +139,6 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
   )
   return {
     ok: true,
-    view,
-    laid,
-    judged,
     nextReads: readsOf(next, remaining, told),
     diagnosis: {
       format: 'nodrel-diagnosis',
@@ -169,7 +163,7 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
  */
 function isFitting({ fitted }: Weighed, explains: number, of: number): boolean {
   const n = fitted.whitened.length
-  const off = fitted.whitened.reduce((sum, it) => sum + it * it, 0)
+  const off = product(fitted.whitened, fitted.whitened)
   return off <= n + 5 * Math.sqrt(2 * n) + 8 && 2 * explains >= of
 }
 
@@ -239,17 +233,10 @@ function valueOf({ volts, ports, ofPart }: View, fault: Fault): number | null {
 /** How many readings lie within a fault's own band of 99 %. */
 function explained({ fitted }: Weighed, { numbers, overs }: Data): number {
   const { bench, joint, used } = fitted
-  const { fault } = bench
   let count = 0
   used.forEach((number, i) => {
-    const { index, value } = numbers[number]
-    const read =
-      fault.fault === 'reversed' && fault.reading === index
-        ? -value
-        : fault.fault === 'scale' && fault.reading === index
-          ? value / 10 ** fault.power
-          : value
-    const variance = joint.factors[i].reduce((sum, it) => sum + it * it, joint.own[i])
+    const read = meantBy(bench.fault, numbers[number])
+    const variance = product(joint.factors[i], joint.factors[i]) + joint.own[i]
     if (Math.abs(read - joint.mean[i]) <= within99 * Math.sqrt(variance)) count++
   })
   for (const { read, end } of overs) if (Math.abs(shown(bench, read).value) > end) count++
@@ -263,17 +250,13 @@ function isToldApart(one: Weighed, other: Weighed, { overs }: Data): boolean {
   if (a.used.length !== b.used.length || a.used.some((number, i) => number !== b.used[i])) return true
   for (const { read, end } of overs)
     if (Math.abs(shown(a.bench, read).value) > end !== Math.abs(shown(b.bench, read).value) > end) return true
-  const n = a.used.length
   // What the other would read, as this one whitens it.
-  const off = a.used.map((_, i) => b.joint.mean[i] - a.joint.mean[i])
-  let sum = 0
-  for (let i = 0; i < n; i++) {
-    let value = off[i]
-    for (let k = 0; k < i; k++) value -= a.L[i * n + k] * off[k]
-    off[i] = value / a.L[i * n + i]
-    sum += off[i] ** 2
-  }
-  return sum > 1
+  const off = solveLower(
+    a.L,
+    a.used.length,
+    a.used.map((_, i) => b.joint.mean[i] - a.joint.mean[i]),
+  )
+  return product(off, off) > 1
 }
 
 /** What each told hypothesis would read next, from the best of what it stands for. */

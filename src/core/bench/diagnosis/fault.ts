@@ -1,5 +1,4 @@
 import { withResistance, type Ports } from '../circuit'
-import type { View } from '../plan'
 
 export type FaultCode =
   'none' | 'open' | 'shorted' | 'value' | 'swapped' | 'bridged' | 'lifted' | 'source' | 'scale' | 'reversed'
@@ -8,8 +7,8 @@ export type FaultCode =
 export type Fault =
   | { readonly fault: 'none' }
   | { readonly fault: 'open' | 'shorted'; readonly part: number }
-  /** `times` its marked value; `isFree` where it was fitted rather than guessed. */
-  | { readonly fault: 'value'; readonly part: number; readonly times: number; readonly isFree: boolean }
+  /** `times` its marked value. */
+  | { readonly fault: 'value'; readonly part: number; readonly times: number }
   | { readonly fault: 'swapped'; readonly part: number; readonly other: number }
   /** Nodes that have become one. */
   | { readonly fault: 'bridged'; readonly port: number; readonly nodes: readonly [number, number] }
@@ -75,21 +74,6 @@ const ofLeast = 1e-7
 /** What stands for zero ohms in these ports. */
 export function shortOf({ resistance }: Ports): number {
   return resistance.reduce((least, R) => Math.min(least, R), Infinity) * ofLeast
-}
-
-/** The bench with nothing wrong. */
-export function healthy(view: View, spread: Float64Array, keep: number): Faulty {
-  const { ports, volts } = view
-  return {
-    fault: { fault: 'none' },
-    prior: Math.log(priors.none),
-    ports,
-    out: ports,
-    alone: ports,
-    spread,
-    volts,
-    keep,
-  }
 }
 
 /** The bench with one resistance changed; an idle part changes nothing but itself. */

@@ -1,13 +1,11 @@
 import { changed, priors, type Fault, type Faulty } from './fault'
-import { fit, shown, solveLower, type Data, type Fitted } from './likelihood'
+import { fit, product, shown, solveLower, type Data, type Fitted } from './likelihood'
 
 /** A fault with how well it explains the readings. */
 export interface Weighed {
   readonly fitted: Fitted
   /** The logarithm of prior times likelihood. */
   readonly log: number
-  /** Of a fitted value: its standard deviation as a part of it. */
-  readonly sure?: number
 }
 
 /** How far a fitted value may lie from the marked one, either way: three decades of a resistance, two of the source. */
@@ -36,7 +34,7 @@ export function anyValue(
     const there = isIdle ? { ...base, alone: changed(base, port, R * times).ports } : changed(base, port, R * times)
     const spread = there.spread.slice()
     spread[port] = 0
-    const fault: Fault = { fault: 'value', part, times, isFree: true }
+    const fault: Fault = { fault: 'value', part, times }
     return fit({ ...there, fault, spread }, data, sourceSpread)
   }
   return peaks(reach, share, at, ({ bench }) => {
@@ -100,7 +98,6 @@ function peaks(
     return {
       fitted: best.fitted,
       log: best.fitted.logLikelihood + Math.log((share * width) / (2 * most)),
-      sure: width / Math.sqrt(2 * Math.PI),
     }
   })
 }
@@ -113,11 +110,5 @@ function ascentOf({ L, whitened, used }: Fitted, slopes: readonly number[]): { t
     n,
     used.map((i) => slopes[i]),
   )
-  let toward = 0
-  let curve = 0
-  for (let i = 0; i < n; i++) {
-    toward += white[i] * whitened[i]
-    curve += white[i] * white[i]
-  }
-  return { toward, curve }
+  return { toward: product(white, whitened), curve: product(white, white) }
 }

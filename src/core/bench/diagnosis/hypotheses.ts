@@ -1,7 +1,7 @@
 import type { View } from '../plan'
 import { powerOff } from '../readings'
 import { toleranceOf } from '../tolerance'
-import { changed, healthy, joined, neighbourStep, priors, shortOf, type Faulty } from './fault'
+import { changed, joined, neighbourStep, priors, shortOf, type Faulty } from './fault'
 import { shown, type Data } from './likelihood'
 
 /** Beyond so many resistors, pairs of them are not tried for having been swapped. */
@@ -35,9 +35,9 @@ export function faultsOf(view: View, base: Faulty, data: Data): Faulty[] {
     add(open, { fault: 'open', part }, eachPart(priors.open, isIdle))
     add(become(short), { fault: 'shorted', part }, eachPart(priors.shorted, isIdle))
     for (const times of [10, 0.1])
-      add(become(R * times), { fault: 'value', part, times, isFree: false }, eachPart(priors.decade / 2, isIdle))
+      add(become(R * times), { fault: 'value', part, times }, eachPart(priors.decade / 2, isIdle))
     for (const times of [neighbourStep, 1 / neighbourStep])
-      add(become(R * times), { fault: 'value', part, times, isFree: false }, eachPart(priors.neighbour / 2, isIdle))
+      add(become(R * times), { fault: 'value', part, times }, eachPart(priors.neighbour / 2, isIdle))
     if (isIdle) continue
     // The part itself is as it should be; what is read while its lead is up is not.
     add({ ...open, alone: base.alone }, { fault: 'lifted', part, always: true }, each(priors.lifted / 2, parts.length))
@@ -101,5 +101,7 @@ export function asMarked(view: View, keep: number): Faulty {
     if (port === undefined) return
     spread[port] = (ports.resistance[port] * toleranceOf(built.network, part)) / Math.sqrt(3)
   })
-  return healthy(view, spread, keep)
+  const { volts } = view
+  const prior = Math.log(priors.none)
+  return { fault: { fault: 'none' }, prior, ports, out: ports, alone: ports, spread, volts, keep }
 }

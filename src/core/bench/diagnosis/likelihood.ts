@@ -1,6 +1,6 @@
 import type { LaidReading } from '../readings'
 import { predict, type Predicted, type Read } from '../plan'
-import type { Faulty } from './fault'
+import type { Fault, Faulty } from './fault'
 
 /** The half of a meter's error that all readings of one function share; the other half is each reading's own. */
 const shared = 0.5
@@ -86,6 +86,13 @@ export function jointOf(bench: Faulty, reads: readonly Read[], sourceSpread: num
   return { mean, factors, own }
 }
 
+/** What two readings share, from what moves each of them. */
+export function product(a: readonly number[], b: readonly number[]): number {
+  let sum = 0
+  for (let k = 0; k < a.length; k++) sum += a[k] * b[k]
+  return sum
+}
+
 /** The covariance of a joint distribution, by rows. */
 export function covarianceOf({ factors, own }: Joint): number[] {
   const n = factors.length
@@ -94,8 +101,7 @@ export function covarianceOf({ factors, own }: Joint): number[] {
     const a = factors[i]
     for (let j = 0; j <= i; j++) {
       const b = factors[j]
-      let sum = i === j ? own[i] : 0
-      for (let k = 0; k < a.length; k++) sum += a[k] * b[k]
+      const sum = product(a, b) + (i === j ? own[i] : 0)
       found[i * n + j] = sum
       found[j * n + i] = sum
     }
@@ -144,6 +150,12 @@ export interface Fitted {
   readonly whitened: readonly number[]
 }
 
+/** What was really there where a reading was a slip: without its power of ten, or turned round. */
+export function meantBy(fault: Fault, { index, value }: Data['numbers'][number]): number {
+  if (fault.fault === 'reversed' && fault.reading === index) return -value
+  return fault.fault === 'scale' && fault.reading === index ? value / 10 ** fault.power : value
+}
+
 /**
  * How probable the readings are under a fault: a normal distribution of all numbers at once (Bishop, “Pattern Recognition and
  * Machine Learning”, 2006, 2.3), times the probability of those beyond their range.
@@ -153,13 +165,9 @@ export interface Fitted {
 export function fit(bench: Faulty, { numbers, overs }: Data, sourceSpread: number): Fitted {
   const { fault } = bench
   let log = 0
-  const values = numbers.map(({ value, index }) => {
-    if (fault.fault === 'reversed' && fault.reading === index) return -value
-    if (fault.fault !== 'scale' || fault.reading !== index) return value
-    // The density of a reading that is scaled.
-    log -= fault.power * Math.LN10
-    return value / 10 ** fault.power
-  })
+  const values = numbers.map((datum) => meantBy(fault, datum))
+  // The density of a reading that is scaled.
+  if (fault.fault === 'scale') log -= fault.power * Math.LN10
   const whole = jointOf(
     bench,
     numbers.map(({ read }) => read),

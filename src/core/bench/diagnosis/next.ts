@@ -11,7 +11,7 @@ import {
   type Read,
   type View,
 } from '../plan'
-import { covarianceOf, jointOf, type Fitted } from './likelihood'
+import { covarianceOf, jointOf, product, solveLower, type Fitted } from './likelihood'
 
 /** The measurement that separates what remains best. */
 export interface Next {
@@ -44,7 +44,7 @@ interface Outcome {
 export function nextOf(
   view: View,
   candidates: readonly Planned[],
-  remaining: readonly { readonly fitted: Fitted; readonly probability: number; readonly sure?: number }[],
+  remaining: readonly { readonly fitted: Fitted; readonly probability: number }[],
   meter: Meter | null,
   sourceSpread: number,
 ): Next | null {
@@ -88,18 +88,11 @@ function outcomeOf({ bench, used, joint, L, whitened }: Fitted, read: Read, sour
   if (!Number.isFinite(alone.mean[0])) return { mean: Infinity, variance: 0 }
   const n = used.length
   const [row] = alone.factors
-  const cross = new Array<number>(n).fill(0)
-  for (let i = 0; i < n; i++) {
-    let sum = 0
-    const other = joint.factors[i]
-    for (let k = 0; k < row.length; k++) sum += row[k] * other[k]
-    cross[i] = sum
-  }
-  for (let i = 0; i < n; i++) {
-    let sum = cross[i]
-    for (let k = 0; k < i; k++) sum -= L[i * n + k] * cross[k]
-    cross[i] = sum / L[i * n + i]
-  }
+  const cross = solveLower(
+    L,
+    n,
+    joint.factors.map((other) => product(row, other)),
+  )
   let mean = alone.mean[0]
   let [variance] = covarianceOf(alone)
   for (let i = 0; i < n; i++) {

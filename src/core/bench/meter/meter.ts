@@ -1,5 +1,5 @@
 import { quantityProblem, readQuantity, type Unit } from '../../number'
-import type { Problem } from '../../network'
+import { isObject, type Problem } from '../../network'
 
 /** One range of a meter, its values in SI units. */
 export interface Range {
@@ -111,10 +111,6 @@ export function readMeter(raw: unknown): ReadMeter {
     resistance: { ranges: ranges(resistance, 'resistance', 'Ω') },
   }
   return problems.length > 0 ? { ok: false, problems: problems.slice(0, 20) } : { ok: true, meter }
-}
-
-function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }
 
 /** What the last digit of a range stands for: the least power of ten at which its counts reach its end. */

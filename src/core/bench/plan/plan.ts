@@ -1,5 +1,6 @@
 import { Sets } from '../../structure'
 import type { Bench } from '../tolerance'
+import { branchesOf } from './branches'
 import { endsOf, probeOf, type Measurement, type Probe } from './measurement'
 import { layProbe, noLoading, predict, type Laid } from './predict'
 import type { View } from './view'
@@ -89,15 +90,9 @@ interface Break {
  */
 function breaks({ built }: Bench): Break[] {
   const { network, wiring } = built
-  const carriers = [wiring.supply, ...wiring.live]
-  const at = new Map<number, number[]>()
-  carriers.forEach((part, i) => {
-    for (const node of [wiring.from[part], wiring.to[part]]) at.set(node, [...(at.get(node) ?? []), i])
-  })
-  const branches = new Sets(carriers.length)
-  for (const meeting of at.values()) if (meeting.length === 2) branches.join(meeting[0], meeting[1])
+  const { carriers, at, branchOf } = branchesOf(built)
   const members = new Map<number, number[]>()
-  carriers.forEach((_, i) => members.set(branches.find(i), [...(members.get(branches.find(i)) ?? []), i]))
+  carriers.forEach((_, i) => members.set(branchOf(i), [...(members.get(branchOf(i)) ?? []), i]))
   // The ends of a branch are the junctions that its parts touch; one without any is the only branch there is.
   const ends = ([...parts]: readonly number[]) =>
     [...new Set(parts.flatMap((i) => [wiring.from[carriers[i]], wiring.to[carriers[i]]]))].filter(

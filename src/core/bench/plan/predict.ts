@@ -25,7 +25,7 @@ export interface Predicted {
 
 /** A probe in the ports of a view, found once. */
 export type Laid =
-  | { readonly kind: 'alone' | 'current'; readonly port: number; readonly turn: 1 | -1 }
+  | { readonly kind: 'alone' | 'current'; readonly port: number }
   | { readonly kind: 'whole' | 'total' }
   | { readonly kind: 'resistance' | 'voltage'; readonly port: number; readonly turn: 1 | -1 }
   /** A current of a wire or an ammeter: so many times those of ports and of the source. */
@@ -42,12 +42,12 @@ export function layProbe(view: View, probe: Probe): Laid | null {
       return { kind: probe.kind }
     case 'alone': {
       const port = view.ofPart[probe.part]
-      return port === undefined ? null : { kind: 'alone', port, turn: 1 }
+      return port === undefined ? null : { kind: 'alone', port }
     }
     case 'current': {
       const port = view.ofPart[probe.part]
       // The current is positive as it enters at the end nearer to +.
-      if (port !== undefined) return isUndefinedIn(bench, probe.part) ? null : { kind: 'current', port, turn: 1 }
+      if (port !== undefined) return isUndefinedIn(bench, probe.part) ? null : { kind: 'current', port }
       const sum = ofPart(bench.built, bench.model, probe.part, 'current')
       if (sum === undefined) return null
       if (sum === null || sum.kind !== 'sum') return { kind: 'nothing' }
@@ -147,7 +147,7 @@ export function predict(ports: Ports, laid: Laid, volts: number, { across, shunt
     case 'sum': {
       let value = 0
       for (const { port, times } of laid.terms) {
-        const of: Laid = port === null ? { kind: 'total' } : { kind: 'current', port, turn: 1 }
+        const of: Laid = port === null ? { kind: 'total' } : { kind: 'current', port }
         const term = predict(ports, of, volts, noLoading)
         value += times * term.value
         for (let k = 0; k < resistors; k++) slopes[k] += times * term.slopes[k]

@@ -1,5 +1,4 @@
-import { Sets } from '../../structure'
-import { noLoading, predict, type View } from '../plan'
+import { branchesOf, noLoading, predict, type View } from '../plan'
 import type { LaidReading } from './lay'
 
 /** A law that readings must obey between them. */
@@ -116,14 +115,8 @@ function nodes(
   values: readonly (Value | null)[],
 ): LawFound[] {
   const { wiring } = bench.built
-  const carriers = [wiring.supply, ...wiring.live]
+  const { carriers, at, branchOf } = branchesOf(bench.built)
   const position = new Map(carriers.map((part, i) => [part, i]))
-  const at = new Map<number, number[]>()
-  carriers.forEach((part, i) => {
-    for (const node of [wiring.from[part], wiring.to[part]]) at.set(node, [...(at.get(node) ?? []), i])
-  })
-  const branches = new Sets(carriers.length)
-  for (const meeting of at.values()) if (meeting.length === 2) branches.join(meeting[0], meeting[1])
   const found: LawFound[] = []
   const readOf = new Map<number, Value & { readonly carrier: number }>()
   laid.forEach(({ probe }, i) => {
@@ -131,7 +124,7 @@ function nodes(
     const part = probe.kind === 'total' ? wiring.supply : probe.kind === 'current' ? probe.part : -1
     const carrier = position.get(part)
     if (value === null || carrier === undefined) return
-    const branch = branches.find(carrier)
+    const branch = branchOf(carrier)
     const before = readOf.get(branch)
     if (before)
       found.push(
@@ -151,7 +144,7 @@ function nodes(
   for (const [node, meeting] of at) {
     if (meeting.length < 3) continue
     const terms = meeting.flatMap((carrier) => {
-      const value = readOf.get(branches.find(carrier))
+      const value = readOf.get(branchOf(carrier))
       return value ? [{ ...value, sign: sideOf(carrier, node) }] : []
     })
     if (terms.length === meeting.length) found.push(law('current', wiring.nodes[node].label, terms))

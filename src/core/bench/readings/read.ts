@@ -1,5 +1,5 @@
 import { quantityProblem, readQuantity, unitOf } from '../../number'
-import { isName, readJson, type Problem } from '../../network'
+import { isName, isObject, readJson, type Problem } from '../../network'
 import { readMeter, type Meter, type MeterDocument } from '../meter'
 import type { Measurement } from '../plan'
 
@@ -202,8 +202,4 @@ export function readingsOf(raw: unknown): ReadReadings {
   }
   if (problems.length > 0) return { ok: false, problems, rest: document }
   return { ok: true, document, readings, meter: meter?.ok ? meter.meter : null }
-}
-
-function isObject(value: unknown): value is Readonly<Record<string, unknown>> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }

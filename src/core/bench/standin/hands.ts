@@ -1,3 +1,4 @@
+import type { Meter } from '../meter'
 import type { Bench } from '../tolerance'
 
 /** Where a lead or a jumper can be put: a node, or the free end of a lifted lead of a part. */
@@ -29,13 +30,17 @@ export interface Hands {
 }
 
 /** A bench that nobody has touched: the meter on its highest ranges, the supply set and off. */
-export function freshBench(bench: Bench, ranges: Hands['range'], volts: number): Hands {
+export function freshBench(bench: Bench, meter: Meter, volts: number): Hands {
   const isTerminals = bench.built.drive.at === 'nothing'
   return {
     red: null,
     black: null,
     function: isTerminals ? 'resistance' : 'voltage',
-    range: ranges,
+    range: {
+      resistance: meter.resistance.ranges.length - 1,
+      voltage: meter.voltage.ranges.length - 1,
+      current: meter.current.ranges.length - 1,
+    },
     lifted: [],
     jumpers: [],
     supply: { volts, limit: usualLimit, isOn: false, isOut: isTerminals },
