@@ -15,7 +15,7 @@ const wings = {
   picture: ['drawing'],
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
-  learner: ['attempt'],
+  learner: ['answer', 'slip', 'attempt'],
 }
 
 /** Forbids imports by pattern. */

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { availableParallelism } from 'node:os'
 import { boardRows } from './board'
 import { analysisRows, largestRows, numberRows } from './core'
+import { judgingRows } from './judging'
 import { diagnosisRows, evaluationRows, samplingRows } from './measuring'
 import { print, type Row } from './measure'
 import { screenRows } from './screen'
@@ -13,6 +14,7 @@ const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   evaluation: evaluationRows,
   diagnosis: diagnosisRows,
   sampling: samplingRows,
+  judging: judgingRows,
   screen: screenRows,
   board: boardRows,
 }

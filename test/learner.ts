@@ -1,13 +1,13 @@
 import { workOut } from '@/core'
 import type { Worksheet } from '@/core/worksheet'
-import { replay, type Move, type Position } from '@/core/learner'
+import { begin, play, type Move, type Position } from '@/core/learner'
 import type { Quantity } from '@/core/number'
-import type { Network } from '@/core/network'
+import type { Choices, Network } from '@/core/network'
 import { findGroups } from '@/core/structure'
 import { randomNumbers } from './randomNetwork'
 
-export function worksheetOf(network: Network): Worksheet {
-  const worksheet = workOut(network)
+export function worksheetOf(network: Network, choices: Partial<Choices> = {}): Worksheet {
+  const worksheet = workOut(network, { choices })
   if ('status' in worksheet) throw new Error(JSON.stringify(worksheet.problems))
   return worksheet
 }
@@ -26,8 +26,8 @@ export function typed(value: number, quantity: Quantity, figures: number, random
 /** Plays an attempt of a network move by move, with a learner's own ways; what is done can be bent on the way. */
 export class Learner {
   readonly random: () => number
-  readonly worksheet: Worksheet
-  moves: Move[] = []
+  worksheet: Worksheet
+  position: Position
 
   constructor(
     readonly network: Network,
@@ -36,10 +36,7 @@ export class Learner {
   ) {
     this.random = randomNumbers(seed)
     this.worksheet = worksheetOf(network)
-  }
-
-  get position(): Position {
-    return replay(this.worksheet, this.moves)
+    this.position = begin(this.worksheet)
   }
 
   pick<T>(list: readonly T[]): T {
@@ -47,7 +44,7 @@ export class Learner {
   }
 
   do(move: Move) {
-    this.moves = [...this.moves, move]
+    this.position = play(this.position, move)
     const { judgements } = this.position
     return judgements[judgements.length - 1]
   }
@@ -71,7 +68,14 @@ export class Learner {
   combine(group: { kind: 'series' | 'parallel'; members: readonly number[] }, bend = (value: number) => value) {
     const R = group.members.map((id) => this.own('resistance', id))
     const value = group.kind === 'series' ? R.reduce((a, b) => a + b) : 1 / R.reduce((sum, r) => sum + 1 / r, 0)
-    return this.do({ do: 'combine', ...group, answer: typed(bend(value), 'resistance', this.figures, this.random) })
+    const said = this.do({
+      do: 'combine',
+      ...group,
+      answer: typed(bend(value), 'resistance', this.figures, this.random),
+    })
+    // Asked whether a term was rounded away, a learner types all figures.
+    if (said.verdict !== 'asked' || said.element === null) return said
+    return this.do({ do: 'value', element: said.element, quantity: 'resistance', answer: String(bend(value)) })
   }
 
   reduce(): void {

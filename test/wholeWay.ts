@@ -14,7 +14,7 @@ import {
   type Worksheet,
 } from '@/core/worksheet'
 import { currentPath, drawSheet } from '@/core/picture'
-import { goalsOf, hintFor, replay } from '@/core/learner'
+import { begin, hintFor, isDone } from '@/core/learner'
 import { applyFormula, supplyText, writeFormula, closeBoard, drawBoard, openBoard } from '@/core/entry'
 import { readNetwork, readPiece, writeNetwork, type NetworkDocument } from '@/core/network'
 
@@ -44,8 +44,9 @@ export function goTheWholeWay(document: unknown): string {
   drawBoard(board, worksheet.wiring.nodes)
   walk(worksheet)
   if (network.parts.every((part) => part.kind !== 'resistor' || part.resistance?.exact !== '0')) {
-    goalsOf(worksheet, replay(worksheet, []))
-    hintFor(worksheet, replay(worksheet, []), 3)
+    const position = begin(worksheet)
+    isDone(position)
+    hintFor(position, 3)
   }
   const formula = writeFormula(network, worksheet.wiring)
   if (formula) applyFormula(written, formula.text)

@@ -3,13 +3,16 @@ import { logbookText } from '@/server/cards'
 import { Logbook } from '@/features/logbook/Logbook'
 import { onePage } from '@/features/logbook/onePage'
 import { readSettings } from '@/ui/readSettings'
+import { readTrying, tryingCookie } from '@/ui/trying'
 import { Troubled } from '@/ui/Troubled'
 import { said } from './pageData'
 
 export const dynamic = 'force-dynamic'
 
 export default async function LogbookPage() {
-  const { nodes, form } = readSettings(await cookies())
-  const first = await said(logbookText({ search: '', by: 'changed', from: 0, count: onePage, nodes, form }))
+  const kept = await cookies()
+  const { nodes, form } = readSettings(kept)
+  const tried = readTrying(kept.get(tryingCookie)?.value)
+  const first = await said(logbookText({ search: '', by: 'changed', from: 0, count: onePage, nodes, form }, tried))
   return 'trouble' in first ? <Troubled message={first.trouble} /> : <Logbook first={first.value} />
 }

@@ -11,8 +11,10 @@ const shortened = (text: string) => (text.length > 200 ? `${text.slice(0, 200)}â
 /**
  * A page of the logbook as JSON text: `{ found, all, entries }`. Cards stand as they were worked out before; those of
  * networks changed since are worked out on a thread afterwards, and `fresh` says which are waiting for that.
+ *
+ * @param tried networks that are being tried: their answers are not given away
  */
-export async function logbookText(query: LogbookQuery & Style): Promise<string> {
+export async function logbookText(query: LogbookQuery & Style, tried: readonly string[]): Promise<string> {
   const { entries, found, all } = await read((db) => readLogbook(db, query))
   const stale = entries.filter(({ version, cardOf }) => version !== cardOf)
   workOut(
@@ -28,9 +30,13 @@ export async function logbookText(query: LogbookQuery & Style): Promise<string> 
       updatedAt,
       fresh: version === cardOf,
     })
-    return `${plain.slice(0, -1)},"card":${card ?? 'null'}}`
+    return `${plain.slice(0, -1)},"card":${(tried.includes(id) ? withoutAnswer(card) : card) ?? 'null'}}`
   })
   return `{"found":${found},"all":${all},"entries":[${texts.join()}]}`
+}
+
+function withoutAnswer(card: string | null): string | null {
+  return card && JSON.stringify({ ...(JSON.parse(card) as object), answer: 'being tried' })
 }
 
 const held = globalThis as typeof globalThis & { nodrelCards?: Set<string> }

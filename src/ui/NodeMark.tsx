@@ -7,6 +7,8 @@ interface Props {
   readonly y: number
   readonly node: number
   readonly label: string
+  /** It is asked about. */
+  readonly isLit?: boolean
 }
 
 const high = 2 * measures.node - 3
@@ -17,12 +19,15 @@ export function nodeMarkWidth(label: string): number {
 }
 
 /** A node's label in its colour, in a drawing; from the ninth node on with a second mark. */
-export const NodeMark = memo(function NodeMark({ x, y, node, label }: Props) {
+export const NodeMark = memo(function NodeMark({ x, y, node, label, isLit = false }: Props) {
   const { colour, shape, ring } = nodeLook(node)
   const wide = nodeMarkWidth(label)
   const around = 2 * (wide + high)
   return (
     <>
+      {isLit && (
+        <circle data-lit cx={x} cy={y} r={wide / 2 + 8} className="fill-chosen-wash stroke-chosen" strokeWidth={2} />
+      )}
       {ring > 0 && (
         <path
           d={outline(shape, x, y, wide + 5, high + 5)}

@@ -25,6 +25,8 @@ export interface SheetDrawingProps {
   readonly group?: readonly number[]
   readonly loops?: readonly Box[]
   readonly chosen?: readonly number[]
+  /** Nodes that are asked about. */
+  readonly lit?: readonly number[]
   readonly onChoose?: (id: number) => void
   /** As wide as what it stands in; else no wider than it was drawn. */
   readonly wide?: boolean
@@ -50,6 +52,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     group = [],
     loops = [],
     chosen = [],
+    lit = [],
     onChoose,
     onValue,
     wide,
@@ -136,7 +139,14 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
         ))
       )}
       {picture.nodes.map(({ node, x, y }, i) => (
-        <NodeMark key={i} x={x} y={y} node={colours?.[node] ?? node} label={nodeLabels[node]} />
+        <NodeMark
+          key={i}
+          x={x}
+          y={y}
+          node={colours?.[node] ?? node}
+          label={nodeLabels[node]}
+          isLit={lit.includes(node)}
+        />
       ))}
     </svg>
   )

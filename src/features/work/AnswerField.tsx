@@ -1,20 +1,32 @@
 import clsx from 'clsx'
-import { useId, useState } from 'react'
-import { answerProblem, slips as slipTable, type Judgement, type Own } from '@/core/learner'
+import { useId, useState, type FocusEvent } from 'react'
+import { answerProblem, readAnswer, slips as slipTable, writtenIn, type Judgement, type Own } from '@/core/learner'
 import { wordSentence } from '@/core/worksheet'
-import { unitOf, type Quantity } from '@/core/number'
+import { quantityText, unitOf, type Quantity } from '@/core/number'
+import { useSettings } from '@/ui/settings'
 
-const signs = { right: '✓', rounded: '≈', follows: '→', wrong: '✗', refused: '✗', given: '' } as const
+const signs = {
+  right: '✓',
+  rounded: '≈',
+  asked: '?',
+  follows: '→',
+  stale: '✗',
+  wrong: '✗',
+  refused: '✗',
+  given: '',
+} as const
 const tones = {
   right: 'text-holds',
   rounded: 'text-holds',
+  asked: 'text-expand',
   follows: 'text-expand',
+  stale: 'text-trouble',
   wrong: 'text-trouble',
   refused: 'text-trouble',
   given: 'text-soft',
 } as const
 
-/** What was said of an answer: right, right within rounding, or wrong with the reason and the slip. */
+/** What was said of an answer: right, right within rounding, a question, or wrong with the reason and the slip. */
 export function JudgementNote({
   judgement,
   now,
@@ -23,25 +35,28 @@ export function JudgementNote({
   readonly now?: Own['verdict']
 }) {
   if (!judgement) return null
-  const { verdict, slips, reasons } = judgement
+  const { verdict, could, reasons, move } = judgement
   if (verdict === 'hint' || verdict === 'undone') return null
-  const [slip] = slips
   // A value that followed from one that was mended since is wrong by now, whatever was said of it then.
-  const stale = verdict === 'follows' && now === 'wrong'
-  const shown = stale ? 'wrong' : verdict
+  const shown = now === 'stale' ? 'stale' : verdict
+  const slip = could.length === 1 && could[0].length === 1 ? could[0][0] : null
+  const said = reasons.map(wordSentence).join('; ')
+  const isQuiet = shown === 'right' && move.do !== 'carry' && move.do !== 'stop'
   return (
     <p
       role="status"
       data-judged={shown}
-      data-slip={slip}
-      className={clsx('text-xs', tones[shown], shown === 'right' && judgement.move.do !== 'carry' && 'sr-only')}
+      data-slip={could.map((it) => it.join('+')).join(' ')}
+      className={clsx('text-xs', tones[shown], isQuiet && 'sr-only')}
     >
       <span aria-hidden>{signs[shown]} </span>
-      {stale
+      {shown === 'stale'
         ? 'it followed from a value that you have mended: mend it too'
-        : slip && slip !== 'carried-wrong'
-          ? `${capital(slipTable[slip].name)}: ${reasons.map(wordSentence).join('; ')}`
-          : reasons.map(wordSentence).join('; ')}
+        : verdict === 'refused' && move.do === 'combine'
+          ? `Not in ${move.kind}: ${said}`
+          : verdict === 'wrong' && slip
+            ? `${capital(slipTable[slip].name)}: ${said}`
+            : capital(said)}
     </p>
   )
 }
@@ -55,56 +70,81 @@ interface Props {
   /** What is written before the field: `V`. */
   readonly symbol: string
   readonly quantity: Quantity
+  /** As {@link slotKey} gives it. */
+  readonly slot: string
   readonly own: Own | null
   readonly judgement?: Judgement
   readonly onAnswer: (answer: string) => void
 }
 
-/** A value to be typed: with or without unit, as a fraction, with a prefix. It is judged when Enter is pressed. */
-export function AnswerField({ label, symbol, quantity, own, judgement, onAnswer }: Props) {
+/**
+ * A value to be typed: with or without unit, as a fraction, with a prefix, or as it is worked out. It is judged when
+ * Enter is pressed, or the person goes on to another field; not when they look elsewhere.
+ */
+export function AnswerField({ label, symbol, quantity, slot, own, judgement, onAnswer }: Props) {
+  const { figures } = useSettings().settings
   const [typed, setTyped] = useState<string | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
+  const [waits, setWaits] = useState(false)
   const id = useId()
-  const given = own?.verdict === 'given'
   const text = typed ?? own?.typed ?? ''
+  const isNew = typed !== null && typed.trim() !== '' && typed !== own?.typed
   const answer = () => {
-    if (typed === null || typed.trim() === '' || typed === own?.typed) return
+    setWaits(false)
+    if (typed === null || !isNew) return setTyped(null)
     const wrong = answerProblem(typed, quantity)
     setProblem(wrong)
     if (wrong !== null) return
     onAnswer(typed)
     setTyped(null)
   }
+  const leave = ({ relatedTarget }: FocusEvent) => {
+    const to = relatedTarget instanceof Element ? relatedTarget : null
+    // A hint, or another window, is no answer.
+    if (to?.closest('[data-try]') && !to.closest('[data-help]')) answer()
+    else setWaits(isNew)
+  }
+  const read = own && typed === null && own.verdict !== 'given' ? readAnswer(own.typed) : null
+  const isWorked = read !== null && read.method !== null && read.result === null
+  const shown = own ? quantityText({ value: own.value }, unitOf[quantity], figures === 'fraction' ? 6 : figures) : ''
   return (
-    <div className="min-w-0">
+    <div className="min-w-0" data-slot={slot}>
       <label className="flex items-center gap-1.5">
-        <span className="w-4 font-mono text-soft" aria-hidden>
+        <span className="min-w-4 font-mono text-soft" aria-hidden>
           {symbol}
         </span>
-        {given ? (
-          <span className="font-mono">{own.typed || `${own.value} ${unitOf[quantity]}`}</span>
+        {own?.verdict === 'given' ? (
+          <span className="font-mono">{own.typed || shown}</span>
         ) : (
           <input
             aria-label={label}
-            aria-invalid={problem !== null || own?.verdict === 'wrong'}
+            aria-invalid={problem !== null || own?.verdict === 'wrong' || own?.verdict === 'stale'}
             aria-describedby={`${id}-said`}
             value={text}
             spellCheck={false}
             autoComplete="off"
-            onChange={(event) => setTyped(event.target.value)}
+            maxLength={100}
+            onChange={(event) => {
+              setTyped(event.target.value)
+              setWaits(false)
+            }}
             onKeyDown={(event) => {
               if (event.key === 'Enter') answer()
               if (event.key === 'Escape') setTyped(null)
+              // What is being typed is taken back letter by letter, as everywhere.
+              if (isNew && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z')
+                event.nativeEvent.stopImmediatePropagation()
             }}
-            onBlur={answer}
+            onBlur={leave}
             className={clsx(
               'h-7 w-21 min-w-0 field !px-1.5 font-mono',
-              own?.verdict === 'wrong' && '!border-trouble',
-              own?.verdict === 'follows' && '!border-expand',
+              (own?.verdict === 'wrong' || own?.verdict === 'stale') && '!border-trouble',
+              (own?.verdict === 'follows' || own?.verdict === 'asked') && '!border-expand',
             )}
           />
         )}
-        {own && !given && typed === null && (
+        {isWorked && <span className="font-mono text-xs text-soft">= {writtenIn(read) === 0 ? '0' : shown}</span>}
+        {own && own.verdict !== 'given' && typed === null && (
           <span aria-hidden className={tones[own.verdict]}>
             {signs[own.verdict]}
           </span>
@@ -115,6 +155,8 @@ export function AnswerField({ label, symbol, quantity, own, judgement, onAnswer 
           <p role="alert" className="text-xs text-trouble">
             {problem}
           </p>
+        ) : waits ? (
+          <p className="text-xs text-soft">not judged yet: press Enter in the field</p>
         ) : (
           judgement && <JudgementNote judgement={judgement} now={own?.verdict} />
         )}

@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import { RotateCcw, Undo2 } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
 import { hintFor, isDone, type Strength } from '@/core/learner'
@@ -13,15 +13,28 @@ import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { floatingBar } from '@/ui/floatingBar'
 import { TryChoice } from './TryChoice'
-import { TryDown, TryFloor, TryPowers, TryUp } from './TryRow'
+import { TryChecks } from './TryChecks'
+import { TryGoals, TryMend } from './TryGoals'
+import { TryDown, TryFloor, TryPotentials, TryPowers, TryUp } from './TryRow'
 import { TrySummary } from './TrySummary'
 import { useAttempt, type OpenAttempt } from './useAttempt'
 
 /** Larger networks are not done by hand. */
 const mostTried = 60
 
+interface TryProps {
+  readonly worksheet: Worksheet
+  /** Told what undo takes back here: the last move, not a change of the network. */
+  readonly onHistory: (history: TryHistory | null) => void
+}
+
+export interface TryHistory {
+  readonly undo: (() => void) | null
+  readonly redo: (() => void) | null
+}
+
 /** The person does it: chooses the groups, types the values, is judged at once. */
-export default function Try({ worksheet }: { readonly worksheet: Worksheet }) {
+export default function Try({ worksheet, onHistory }: TryProps) {
   const { store } = useOpenNetwork()
   const id = useStore(store, (state) => state.id)
   if (worksheet.network.parts.length > mostTried)
@@ -30,19 +43,27 @@ export default function Try({ worksheet }: { readonly worksheet: Worksheet }) {
     )
   if (worksheet.wiring.live.length === 0)
     return <p className="p-6 text-center text-soft">Nothing carries current here, so there is nothing to work out.</p>
-  return <Tried key={id} id={id} worksheet={worksheet} />
+  return <Tried key={id} id={id} worksheet={worksheet} onHistory={onHistory} />
 }
 
-function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet: Worksheet }) {
+function Tried({ id, worksheet: of, onHistory }: TryProps & { readonly id: string }) {
   const attempt = useAttempt(id, of)
   const { worksheet, position, moves, make, restart } = attempt
   const { reduction, sheet, stopped } = position
   const [chosen, setChosen] = useState<readonly number[]>([])
   const reducing = sheet.elements.length > 1 && !stopped
   const climbs = worksheet.analysis.supply.current !== null
-  const done = isDone(worksheet, position)
+  const done = isDone(position)
   const steps = reduction.steps.map((_, k) => k)
   const here = chosen.filter((element) => sheet.elements.some(({ id: there }) => there === element))
+  const [canUndo, canRedo] = [position.past !== null, position.future.length > 0]
+  useEffect(() => {
+    onHistory({
+      undo: canUndo ? () => make({ do: 'back' }) : null,
+      redo: canRedo ? () => make({ do: 'forth' }) : null,
+    })
+    return () => onHistory(null)
+  }, [onHistory, canUndo, canRedo, make])
   const startOver = () => {
     restart()
     setChosen([])
@@ -73,6 +94,7 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
           </span>
         )}
       </p>
+      {attempt.saving && <TryGoals attempt={attempt} />}
       {attempt.saving && (
         <SavingChoice
           saving={attempt.saving}
@@ -136,7 +158,14 @@ function Tried({ id, worksheet: of }: { readonly id: string; readonly worksheet:
             ))}
         </div>
       )}
-      {sheet.elements.length === 1 && climbs && <TryPowers attempt={attempt} />}
+      {attempt.saving && <TryMend attempt={attempt} />}
+      {sheet.elements.length === 1 && climbs && (
+        <>
+          {steps.length > 0 && <TryPowers attempt={attempt} />}
+          <TryPotentials attempt={attempt} />
+        </>
+      )}
+      {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
       <TryBar attempt={attempt} done={done} onUndo={() => make({ do: 'undo' })} onRestart={startOver} />
     </section>
@@ -153,7 +182,7 @@ const strengths = [
 
 /** Hints in three strengths, and back. */
 function TryBar({
-  attempt: { worksheet, position, moves, make },
+  attempt: { position, moves, make },
   done,
   onUndo,
   onRestart,
@@ -165,7 +194,7 @@ function TryBar({
 }) {
   const last = moves[moves.length - 1]
   const strength = last?.do === 'hint' ? last.strength : null
-  const hint = strength === null || done ? null : hintFor(worksheet, position, strength)
+  const hint = strength === null || done ? null : hintFor(position, strength)
   const next = strength === null ? 1 : strength === 1 ? 2 : 3
   const commands = useMemo(
     (): readonly Command[] => [
@@ -177,6 +206,7 @@ function TryBar({
     <div
       role="toolbar"
       aria-label="Help"
+      data-help
       className={clsx(floatingBar, 'sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 max-sm:-mx-3')}
     >
       <Commands list={commands} />

@@ -29,8 +29,8 @@ export function TryChoice({
   const [answer, setAnswer] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
   const [stopping, setStopping] = useState(false)
-  const [why, setWhy] = useState<StopReason>('supply-between')
-  const last = judgements.findLast(({ verdict }) => verdict !== 'hint')
+  const [why, setWhy] = useState<StopReason | null>(null)
+  const last = judgements.findLast(({ verdict, isTakenBack }) => verdict !== 'hint' && !isTakenBack)
   const said = last && (last.verdict === 'refused' || last.move.do === 'stop') && last.move.do !== 'carry' ? last : null
   const toggle = (id: number) =>
     onChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id])
@@ -46,6 +46,12 @@ export function TryChoice({
     setKind(null)
     onChosen([])
   }
+  const stop = () => {
+    if (chosen.length === 0) return setProblem('choose on the sheet the resistors that stop it')
+    if (why === null) return setProblem('say why: choose one of the reasons')
+    setProblem(null)
+    make({ do: 'stop', members: chosen, why })
+  }
   return (
     <div className="flex flex-wrap items-center gap-4 rounded-lg border border-edge bg-panel p-3" data-choice>
       <OwnSheet
@@ -53,6 +59,7 @@ export function TryChoice({
         step={reduction.steps.length}
         side="reduce"
         chosen={chosen}
+        lit={said?.nodes}
         onChoose={stopped ? undefined : toggle}
       />
       <div className="min-w-[15rem] flex-1">
@@ -67,23 +74,33 @@ export function TryChoice({
             {stopping ? (
               <div className="mt-2 grid gap-2">
                 <p className="text-soft">Choose the resistors that stop the reduction, and say why:</p>
-                <select
-                  aria-label="Why reduction stops"
-                  value={why}
-                  onChange={(event) => setWhy(event.target.value as StopReason)}
-                  className="h-8 max-w-full field"
-                >
+                <fieldset className="grid gap-0.5">
+                  <legend className="sr-only">Why reduction stops</legend>
                   {Object.entries(reasons).map(([reason, text]) => (
-                    <option key={reason} value={reason}>
+                    <label key={reason} className="flex min-h-6 items-start gap-2">
+                      <input
+                        type="radio"
+                        name="why-it-stops"
+                        className="mt-1"
+                        checked={why === reason}
+                        onChange={() => setWhy(reason as StopReason)}
+                      />
                       {text}
-                    </option>
+                    </label>
                   ))}
-                </select>
+                </fieldset>
                 <span className="flex gap-2">
-                  <Button look="strong" onClick={() => make({ do: 'stop', members: chosen, why })}>
+                  <Button look="strong" onClick={stop}>
                     Reduction stops here
                   </Button>
-                  <Button onClick={() => setStopping(false)}>Look for a group again</Button>
+                  <Button
+                    onClick={() => {
+                      setStopping(false)
+                      setProblem(null)
+                    }}
+                  >
+                    Look for a group again
+                  </Button>
                 </span>
               </div>
             ) : (
@@ -112,7 +129,8 @@ export function TryChoice({
                   <input
                     aria-label="Their equivalent resistance"
                     value={answer}
-                    size={10}
+                    size={12}
+                    maxLength={100}
                     spellCheck={false}
                     autoComplete="off"
                     onChange={(event) => setAnswer(event.target.value)}
@@ -122,7 +140,13 @@ export function TryChoice({
                 <Button look="strong" type="submit">
                   Check
                 </Button>
-                <Button look="plain" onClick={() => setStopping(true)}>
+                <Button
+                  look="plain"
+                  onClick={() => {
+                    setStopping(true)
+                    setProblem(null)
+                  }}
+                >
                   No group is left …
                 </Button>
               </form>

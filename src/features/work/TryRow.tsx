@@ -1,13 +1,15 @@
 import { useMemo } from 'react'
+import { answerKey } from '@/core/learner'
 import type { Side } from '@/core/worksheet'
-import { letterOf, type Quantity } from '@/core/number'
+import { letterOf, quantityText, type Quantity } from '@/core/number'
 import { boxAround } from '@/core/picture'
 import { Button } from '@/ui/Button'
+import { NodeBadge } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, JudgementNote } from './AnswerField'
 import { SheetCard, sightOf } from './SheetCard'
-import { drawOwn, saidOf } from './trySheet'
+import { drawOwn, saidOf, saidOfNamed, slotKey } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 interface Row {
@@ -21,11 +23,13 @@ export function OwnSheet({
   step,
   side,
   chosen,
+  lit,
   group,
   onChoose,
 }: Row & {
   readonly side: Side
   readonly chosen?: readonly number[]
+  readonly lit?: readonly number[]
   readonly group?: readonly number[]
   readonly onChoose?: (id: number) => void
 }) {
@@ -51,6 +55,7 @@ export function OwnSheet({
           group={group}
           loops={boxes}
           chosen={chosen}
+          lit={lit}
           onChoose={onChoose}
         />
       </SheetCard>
@@ -76,6 +81,7 @@ export function TryDown({ attempt, step }: Row) {
             label={`resistance of ${names[result]}`}
             symbol="R"
             quantity="resistance"
+            slot={slotKey('resistance', result)}
             own={own.resistance[result]}
             judgement={saidOf(position, result, 'resistance')}
             onAnswer={(answer) => make({ do: 'value', element: result, quantity: 'resistance', answer })}
@@ -102,6 +108,7 @@ function Value({
       label={`${quantity} of ${position.names[element]}`}
       symbol={letterOf[quantity]}
       quantity={quantity}
+      slot={slotKey(quantity, element)}
       own={position.own[quantity][element]}
       judgement={saidOf(position, element, quantity)}
       onAnswer={(answer) => make({ do: 'value', element, quantity, answer })}
@@ -115,6 +122,7 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
   const [{ id }] = position.sheet.elements
   const { analysis } = worksheet
   const own = position.own.resistance[id]
+  const { figures } = useSettings().settings
   return (
     <div
       id="floor"
@@ -122,7 +130,7 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
     >
       <p className="font-mono font-semibold text-reduce">
         {position.names[id]}
-        {own && ` = ${own.typed || `${own.value} Ω`}`}
+        {own && ` = ${own.typed || quantityText({ value: own.value }, 'Ω', figures === 'fraction' ? 6 : figures)}`}
       </p>
       {analysis.supply.current &&
         (['voltage', 'current', 'power'] as const).map((quantity) => (
@@ -184,6 +192,41 @@ export function TryPowers({ attempt }: { readonly attempt: OpenAttempt }) {
           <li key={element} className="flex items-start gap-3">
             <span className="min-w-14 pt-1 font-mono font-medium">{position.names[element]}</span>
             <Value attempt={attempt} element={element} quantity="power" />
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+/** The potential of each node, for those who want them too. */
+export function TryPotentials({ attempt }: { readonly attempt: OpenAttempt }) {
+  const { position, worksheet, make } = attempt
+  const nodes = worksheet.wiring.nodes.flatMap(({ points: [point], label }, node) =>
+    point === undefined || worksheet.analysis.nodes[node].potential === null ? [] : [{ point, label, node }],
+  )
+  if (nodes.length === 0) return null
+  return (
+    <details className="mt-3 rounded-md border border-line bg-sheet px-3 py-1.5">
+      <summary className="min-h-6 font-semibold">Potentials against 0 V, if you want them</summary>
+      <ul className="grid gap-2 py-2 sm:grid-cols-2 xl:grid-cols-3">
+        {nodes.map(({ point, label, node }) => (
+          <li key={point} className="flex items-start gap-3">
+            <span className="pt-1">
+              <NodeBadge node={node} label={label} />
+            </span>
+            <AnswerField
+              label={`potential of node ${label}`}
+              symbol="φ"
+              quantity="voltage"
+              slot={slotKey('potential', point)}
+              own={position.answers.get(answerKey('potential', point)) ?? null}
+              judgement={saidOfNamed(
+                position,
+                (move) => move.do === 'answer' && move.quantity === 'potential' && move.of === point,
+              )}
+              onAnswer={(answer) => make({ do: 'answer', quantity: 'potential', of: point, answer })}
+            />
           </li>
         ))}
       </ul>

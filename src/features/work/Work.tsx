@@ -22,6 +22,7 @@ import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
+import type { TryHistory } from './Try'
 import { Valley } from './Valley'
 
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
@@ -42,6 +43,8 @@ export function Work() {
   const [row, setRow] = useState<string | null>(null)
   const [school, setSchool] = useState(false)
   const main = useRef<HTMLElement>(null)
+  const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
+  const isTried = walk.mode === 'try'
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const exact = settled && withoutRounding(settled)
 
@@ -119,7 +122,11 @@ export function Work() {
   return (
     <NetworkFrame
       screen="work"
-      status={steps.length > 0 && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords}</span>}
+      isEntry={!isTried}
+      history={isTried ? (tryHistory ?? { undo: null, redo: null }) : undefined}
+      status={
+        steps.length > 0 && !isTried && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords}</span>
+      }
       actions={
         <>
           <ModeSwitch />
@@ -142,8 +149,12 @@ export function Work() {
             <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
           </Button>
           <TakeOut>
-            <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis} />
-            <MenuItem onSelect={copyTable} text="Answer table, as text to the clipboard" disabled={!analysis} />
+            <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis || isTried} />
+            <MenuItem
+              onSelect={copyTable}
+              text="Answer table, as text to the clipboard"
+              disabled={!analysis || isTried}
+            />
             <MenuNote>↑ ↓ walk to another sheet</MenuNote>
             {sides.flatMap((side) =>
               (['svg', 'png'] as const).map((kind) => (
@@ -164,7 +175,7 @@ export function Work() {
       <div className="flex flex-1 flex-col-reverse lg:flex-row">
         <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-3 pt-2 pb-24 outline-none">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
-          <Findings worksheet={worksheet} problems={problems} document={document} />
+          <Findings worksheet={worksheet} problems={problems} document={document} isTried={isTried} />
           {worksheet?.arithmetic === 'float' && (
             <p className="mb-2 text-soft">
               This network would take too long in fractions{worksheet?.choices.carry === 'paper' && ' or on paper'}: its
@@ -179,7 +190,7 @@ export function Work() {
               role={wrong ? 'group' : undefined}
             >
               {walk.mode === 'try' ? (
-                <Try worksheet={worksheet} />
+                <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
                 <Stepped worksheet={worksheet} row={row} />
               ) : (

@@ -3,6 +3,8 @@ import type { Judgement, Own, Position } from '@/core/learner'
 import type { Amount, Figures, Quantity } from '@/core/number'
 import type { Side, Worksheet } from '@/core/worksheet'
 
+const marks: Partial<Record<Own['verdict'], string>> = { wrong: ' ✗', stale: ' ✗', follows: ' →', asked: ' ?' }
+
 /** A sheet of the learner's own steps, with their own values: ✗ at those that are wrong, → at those that follow. */
 export function drawOwn(
   worksheet: Worksheet,
@@ -50,7 +52,7 @@ export function drawOwn(
       form,
       written: (text, quantity, id) => {
         const verdict = own[quantity][id]?.verdict
-        return verdict === 'wrong' ? `${text} ✗` : verdict === 'follows' ? `${text} →` : text
+        return verdict ? text + (marks[verdict] ?? '') : text
       },
     },
   )
@@ -61,6 +63,17 @@ export function saidOf({ judgements }: Position, element: number, quantity: Quan
   return judgements.findLast(
     (it) =>
       it.element === element &&
+      it.verdict !== 'undone' &&
       (it.move.do === 'value' ? it.move.quantity === quantity : it.move.do === 'combine' && quantity === 'resistance'),
   )
+}
+
+/** The last thing that was said of what is answered by name, or of a check. */
+export function saidOfNamed({ judgements }: Position, is: (move: Judgement['move']) => boolean): Judgement | undefined {
+  return judgements.findLast(({ move, isTakenBack }) => !isTakenBack && is(move))
+}
+
+/** Which field holds a value: what is to be mended can be gone to. */
+export function slotKey(quantity: string, of: number | string): string {
+  return `${quantity} ${of}`
 }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { readMoves, replay, type Move, type Position } from '@/core/learner'
+import { play, readMoves, replay, type Move, type Position } from '@/core/learner'
 import { workOut } from '@/core'
 import type { Worksheet } from '@/core/worksheet'
 import type { Network } from '@/core/network'
@@ -64,6 +64,19 @@ async function send(id: string, version: number, content: Tried, leaving: boolea
   return { ...answer, current: { version: newest, content: { of, moves } } }
 }
 
+/** Where the moves lead. Where one more was made, only that one is judged. */
+function usePosition(worksheet: Worksheet, moves: readonly Move[]): Position {
+  const [kept, setKept] = useState(() => ({ worksheet, moves, position: replay(worksheet, moves) }))
+  if (kept.worksheet === worksheet && kept.moves === moves) return kept.position
+  const isOneMore =
+    kept.worksheet === worksheet &&
+    moves.length === kept.moves.length + 1 &&
+    kept.moves.every((move, i) => move === moves[i])
+  const position = isOneMore ? play(kept.position, moves[moves.length - 1]) : replay(worksheet, moves)
+  setKept({ worksheet, moves, position })
+  return position
+}
+
 /**
  * The attempt of the person at a network. Every move is kept in the browser at once and on the server, so that it can
  * be taken up again; where another window went on with it, the person chooses, and the other stays within reach.
@@ -71,7 +84,8 @@ async function send(id: string, version: number, content: Tried, leaving: boolea
 export function useAttempt(id: string, of: Worksheet): OpenAttempt {
   const { network, naming, choices } = of
   const worksheet = useMemo(() => {
-    const exact = workOut(network, { nodes: naming, choices: { names: choices.names } })
+    const { names, order, begin } = choices
+    const exact = workOut(network, { nodes: naming, choices: { names, order, begin, asked: [] } })
     return { ...('status' in exact ? of : exact), choices: { ...choices, outward: false, carry: 'exact' } as const }
   }, [of, network, naming, choices])
   const what = useMemo(() => tried(network), [network])
@@ -145,7 +159,7 @@ export function useAttempt(id: string, of: Worksheet): OpenAttempt {
 
   const outdated = content.of !== what && content.moves.length > 0
   const moves = outdated ? none : content.moves
-  const position = useMemo(() => replay(worksheet, moves), [worksheet, moves])
+  const position = usePosition(worksheet, moves)
   return {
     worksheet,
     position,

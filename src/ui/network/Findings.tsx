@@ -6,10 +6,12 @@ interface Props {
   readonly worksheet: Worksheet | null
   readonly problems: readonly Problem[]
   readonly document: NetworkDocument
+  /** It is being tried: what stops the reduction is for the person to find. */
+  readonly isTried?: boolean
 }
 
 /** What is wrong with the input, or else what is worth saying about the network. */
-export function Findings({ worksheet, problems, document }: Props) {
+export function Findings({ worksheet, problems, document, isTried = false }: Props) {
   if (problems.length > 0) {
     return (
       <section role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-2">
@@ -26,7 +28,8 @@ export function Findings({ worksheet, problems, document }: Props) {
       </section>
     )
   }
-  const { findings, residue } = worksheet?.analysis ?? { findings: [], residue: [] }
+  const { findings: all, residue } = worksheet?.analysis ?? { findings: [], residue: [] }
+  const findings = isTried ? all.filter(({ code }) => code !== 'bridge') : all
   if (!document.parts.some(({ kind }) => kind === 'resistor')) {
     return (
       <section className="mx-auto my-8 max-w-xl rounded-lg border border-line bg-sheet p-6 text-center">

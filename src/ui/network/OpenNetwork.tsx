@@ -21,6 +21,7 @@ import { claimPlace } from '../saving/draft'
 import { saveGoesOn } from '../saving/underWay'
 import { useFlush } from '../saving/useFlush'
 import { keepNetwork, type KeptNetwork } from './keepNetwork'
+import { keepTrying } from '../trying'
 import { createWorkStore, type WorkStore } from './store'
 import { useWorksheet, type Worked } from './useWorksheet'
 
@@ -54,11 +55,14 @@ const Context = createContext<Opened | null>(null)
 export function OpenNetwork({
   record,
   justFetched = false,
+  isTried = false,
   children,
 }: {
   readonly record: SavedNetwork
   /** The record came from the server just now, so that no newer one need be asked for. */
   readonly justFetched?: boolean
+  /** It is being tried, so that its answers are not shown. */
+  readonly isTried?: boolean
   readonly children: ReactNode
 }) {
   const [store] = useState(() => createWorkStore(record))
@@ -67,7 +71,7 @@ export function OpenNetwork({
   const choices = document.worksheet
   const settings = useMemo(() => ({ ...liked, ...schoolOf(choices) }), [liked, choices])
   const worked = useWorksheet(document, settings)
-  const [walk, putWalk] = useState<Walk>({ mode: 'worked', pace: 'line', shown: 0 })
+  const [walk, putWalk] = useState<Walk>({ mode: isTried ? 'try' : 'worked', pace: 'line', shown: 0 })
   const keeping = useRef<KeptNetwork | null>(null)
   useEffect(() => {
     const { id, version, document: content } = record
@@ -102,7 +106,14 @@ export function OpenNetwork({
     },
     [choose, likeEverywhere],
   )
-  const setWalk = useCallback((some: Partial<Walk>) => putWalk((before) => ({ ...before, ...some })), [])
+  const { id } = record
+  const setWalk = useCallback(
+    (some: Partial<Walk>) => {
+      if (some.mode !== undefined) keepTrying(id, some.mode === 'try')
+      putWalk((before) => ({ ...before, ...some }))
+    },
+    [id],
+  )
   const opened = useMemo(
     () => ({ store, keeping, worked, walk, setWalk, choose, chooseWay, likeEverywhere }),
     [store, keeping, worked, walk, setWalk, choose, chooseWay, likeEverywhere],

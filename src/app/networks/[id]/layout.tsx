@@ -1,10 +1,12 @@
 import type { Metadata } from 'next'
+import { cookies } from 'next/headers'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
 import type { NetworkDocument } from '@/core/network'
 import { DamagedNetwork } from '@/ui/network/DamagedNetwork'
 import { FetchNetwork } from '@/ui/network/FetchNetwork'
 import { OpenNetwork } from '@/ui/network/OpenNetwork'
+import { readTrying, tryingCookie } from '@/ui/trying'
 import { Troubled } from '@/ui/Troubled'
 import { readNetworkRow } from '../../pageData'
 
@@ -31,6 +33,7 @@ export default async function NetworkLayout({ params, children }: Props) {
   if (!row) notFound()
   const { id, title, version, document } = row
   if (!row.sound) return <DamagedNetwork id={id} title={title} kept={document} />
+  const isTried = readTrying((await cookies()).get(tryingCookie)?.value).includes(id)
   if (document.length > withPage) return <FetchNetwork id={id}>{children}</FetchNetwork>
   const record = {
     id,
@@ -40,7 +43,7 @@ export default async function NetworkLayout({ params, children }: Props) {
     document: JSON.parse(document) as NetworkDocument,
   }
   return (
-    <OpenNetwork key={id} record={record}>
+    <OpenNetwork key={id} record={record} isTried={isTried}>
       {children}
     </OpenNetwork>
   )

@@ -3,11 +3,21 @@
  * within rounding, right on an earlier value of their own, or wrong, and which usual slip it is. Textbooks: “error
  * carried forward”, “method and answer marks”.
  */
-export { answerProblem, readAnswer, type Answer } from './answer'
 export { hintFor, type Hint } from './hint'
-export type { Judgement, Move, Own, Position, StopReason, Strength } from './move'
+export {
+  answerKey,
+  type Check,
+  type Judgement,
+  type Move,
+  type Own,
+  type Position,
+  type Slot,
+  type StopReason,
+  type Strength,
+} from './move'
 export { readMoves, type ReadMoves } from './readMoves'
-export { goalsOf, isDone } from './goals'
-export { replay } from './replay'
-export { slips, type Slip } from './slips'
+export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
+export { checkPlace } from './named'
+export { play, replay } from './replay'
+export { begin } from './state'
 export { summarise, type Summary } from './summary'

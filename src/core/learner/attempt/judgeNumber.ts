@@ -1,164 +1,260 @@
-import { float, unitOf, type Quantity } from '../../number'
-import { findGroups, type Sheet } from '../../structure'
-import { methodsFor, sharedIn, type Sentence, type Surroundings } from '../../worksheet'
-import { isExactly, isNearly, type Answer } from './answer'
-import type { ValueTable, Own, AnswerVerdict } from './move'
+import { unitOf, type Quantity } from '../../number'
+import type { Sheet } from '../../structure'
+import { listed, type Sentence } from '../../worksheet'
+import { closenessOf, isOfTwoFigures, isSame, isWrittenAs, readAnswer, type Answer, type Closeness } from '../answer'
+import {
+  certain,
+  nameSlips,
+  slipRemark,
+  slips,
+  stepGuesses,
+  stepPairs,
+  valueGuesses,
+  valuePairs,
+  miscopiedStep,
+  miscopiedValue,
+  type Guess,
+  type Guesses,
+} from '../slip'
+import type { ValueTable } from './move'
+import { stepPlace, valuePlace } from './places'
 import { remark } from './remark'
-import { slipRemark, slipsFor, type Slip, type StepAt, type ValueAt } from './slips'
-import { aroundOf, type AttemptState } from './state'
+import { namesOf, quantities, stepOf, writtenTable, type Paper } from './state'
+import { targetsOf, type Target } from './ways'
 
-interface Judged {
-  readonly verdict: 'right' | 'rounded' | 'follows' | 'wrong'
-  readonly slips: readonly Slip[]
+/** What is said of a number. */
+export interface Judged {
+  readonly verdict: 'right' | 'rounded' | 'asked' | 'follows' | 'wrong'
+  readonly could: readonly Guess[]
+  readonly reasons: readonly Sentence[]
 }
 
 /**
- * A number against what is true, then against what the learner's own earlier values lead to by any way, then against
- * the numbers of the usual slips, with their own values and with the true ones.
- *
- * @param before the sheet on which a step was made, for the groups that could have been meant
+ * What a value is judged by: what is true, what the learner's own earlier values lead to by any way, and the numbers of
+ * the usual slips, with their own values and with the true ones.
  */
-export function judgeNumber(
-  attempt: AttemptState,
-  quantity: Quantity,
-  element: number,
-  answer: Answer,
-  before?: Sheet,
-): Judged {
-  const { truth, own } = attempt
-  const wanted = truth[quantity][element]
-  const unit = unitOf[quantity]
-  const ownTargets = targetsOf(attempt, quantity, element)
-  const otherUnit = answer.unit !== null && answer.unit !== unit
-  if (!otherUnit) {
-    if (wanted !== null && isExactly(answer, wanted)) return { verdict: 'right', slips: [] }
-    if (wanted !== null && isNearly(answer, wanted)) return { verdict: 'rounded', slips: [] }
-    if (ownTargets.some(({ value, clean }) => clean && isNearly(answer, value)))
-      return { verdict: 'rounded', slips: [] }
-    if (ownTargets.some(({ value, clean }) => !clean && isNearly(answer, value)))
-      return { verdict: 'follows', slips: [] }
-  }
-  const written = (list: readonly (Own | null)[], instead: readonly (number | null)[]) =>
-    instead.map((value, id) => list[id]?.value ?? value)
-  const mine: ValueTable = {
-    resistance: written(own.resistance, truth.resistance),
-    voltage: written(own.voltage, truth.voltage),
-    current: written(own.current, truth.current),
-    power: written(own.power, truth.power),
-  }
-  // The value that is judged must not be compared with itself.
-  const cleared = (known: ValueTable): ValueTable => ({
-    ...known,
-    [quantity]: known[quantity].map((value, id) => (id === element ? wanted : value)),
-  })
-  const tables = [mine, truth].map(cleared)
-  const steps =
-    quantity === 'resistance' ? tables.flatMap((table) => stepAt(attempt, element, table, before) ?? []) : []
-  const values = quantity === 'resistance' ? [] : tables.map((table) => valueAt(attempt, quantity, element, table))
-  const targets = [...ownTargets.map(({ value }) => value), ...(wanted === null ? [] : [wanted])]
-  const slips = slipsFor(answer, targets, steps, values)
-  return { verdict: 'wrong', slips: otherUnit ? ['exchanged', ...slips.filter((slip) => slip !== 'exchanged')] : slips }
-}
-
-/** What stood around a step, by these values; null for an element that stands for none. */
-function stepAt(attempt: AttemptState, element: number, { resistance: R }: ValueTable, before?: Sheet): StepAt | null {
-  const { steps, worksheet, sheet } = attempt
-  const leaves = worksheet.wiring.live.length
-  const step = steps[element - leaves]
-  if (!step) return null
-  const { kind, members } = step
-  const of = (ids: readonly number[]) => ids.map((id) => R[id] ?? NaN)
+export function againstValue(paper: Paper, quantity: Quantity, element: number): Against {
   return {
-    kind,
-    values: of(members),
-    inside: members.map((id) =>
-      id < leaves ? null : { kind: steps[id - leaves].kind, values: of(steps[id - leaves].members) },
-    ),
-    others: findGroups(before ?? sheet)
-      .filter((group) => group.kind !== kind || group.members.some((id) => !members.includes(id)))
-      .map((group) => ({ kind: group.kind, values: of(group.members) })),
-    known: R.flatMap((value, id) => (value === null || id === element ? [] : [value])),
-  }
-}
-
-/** What stood around a value, by these values. */
-function valueAt(
-  { steps, sheet }: AttemptState,
-  quantity: ValueAt['quantity'],
-  element: number,
-  table: ValueTable,
-): ValueAt {
-  const { resistance: R, voltage: V, current: I } = table
-  const at = (list: readonly (number | null)[], id: number) => list[id] ?? NaN
-  const others = (list: readonly (number | null)[], ...not: readonly number[]) =>
-    list.flatMap((value, id) => (value === null || id === element || not.includes(id) ? [] : [value]))
-  const step = aroundOf(steps, element)
-  const whole = sheet.elements[0]?.id ?? element
-  return {
+    name: namesOf(paper)[element],
     quantity,
-    r: at(R, element),
-    v: at(V, element),
-    i: at(I, element),
-    group: step && {
-      kind: step.kind,
-      v: at(V, step.result),
-      i: at(I, step.result),
-      total: step.members.reduce((sum, id) => sum + at(R, id), 0),
-      others: step.members.filter((id) => id !== element).map((id) => at(R, id)),
-    },
-    wholeCurrent: element === whole ? NaN : at(I, whole),
-    resistances: others(R),
-    outerResistances: R.flatMap((value, id) => (value === null || id === step?.result ? [] : [value])),
-    voltages: others(V),
-    currents: others(I),
-    same: others(table[quantity]),
+    wanted: paper.truth[quantity][element],
+    targets: targetsOf(paper, quantity, element),
+    isSum: quantity === 'resistance' && isExactSum(paper, element),
+    guesses: () => guessesAt(paper, quantity, element),
+    certain: (value) => certainOf(paper, quantity, element, value),
   }
 }
 
-/** What the learner's own values lead to, by every way; `clean` if none of them is wrong. */
-function targetsOf(attempt: AttemptState, quantity: Quantity, element: number): { value: number; clean: boolean }[] {
-  const { own, steps } = attempt
-  const leaves = attempt.worksheet.wiring.live.length
-  const found: { value: number; clean: boolean }[] = []
-  const put = (uses: readonly (Own | null | undefined)[], value: (values: readonly number[]) => number) => {
-    const all = uses.flatMap((it) => it ?? [])
-    if (all.length < uses.length) return
-    const result = value(all.map((it) => it.value))
-    const clean = all.every(({ verdict }) => verdict !== 'wrong' && verdict !== 'follows')
-    if (Number.isFinite(result)) found.push({ value: result, clean })
-  }
-  const around: Surroundings = {
-    groupOf: (id) => steps[id - leaves] ?? null,
-    groupAround: (id) => aroundOf(steps, id),
-    isZeroOhm: (id) => own.resistance[id]?.value === 0,
-    carries: () => true,
-  }
-  for (const { method, needs } of methodsFor(quantity, element, around))
-    for (const set of needs)
-      put(
-        set.map(([of, id]) => own[of][id]),
-        (values) => method.work(values, float, []),
-      )
-  if (quantity === 'resistance' || quantity === 'power') return found
-  const mine = own[quantity]
-  // Outward, what the members have together; sideways, what the others of the same group have.
-  const step = around.groupOf(element)
-  if (step && quantity !== sharedIn(step.kind))
-    put(
-      step.members.map((member) => mine[member]),
-      (all) => all.reduce((a, b) => a + b, 0),
-    )
-  const above = around.groupAround(element)
-  if (above && quantity === sharedIn(above.kind))
-    for (const member of above.members) if (member !== element) put([mine[member]], ([value]) => value)
-  return found
+/** What a number is judged by. */
+export interface Against {
+  /** What it is a value of. */
+  readonly name: string
+  readonly quantity: Quantity
+  readonly wanted: number | null
+  readonly targets: readonly Target[]
+  /** A sum in series of exact terms. */
+  readonly isSum: boolean
+  readonly guesses: () => Omit<Guesses, 'targets'>
+  /** What can be said for certain of a wrong value. */
+  readonly certain: (value: number) => Sentence | null
 }
 
-/** What is said of a number. */
-export function reasonsFor(verdict: AnswerVerdict, slips: readonly Slip[]): Sentence[] {
-  if (verdict === 'right') return [remark('right')]
-  if (verdict === 'rounded') return [remark('right-rounded')]
-  if (verdict === 'follows') return [remark('right-follows')]
-  const [first] = slips
-  return [first ? { wording: slipRemark(first), slots: {} } : remark('wrong-unknown')]
+/** What a number is, before it is asked which slip gives it; `closeness` where it is right within rounding. */
+export function grade(
+  answer: Answer,
+  { quantity, wanted, targets, isSum }: Against,
+): { readonly verdict: 'right' | 'rounded' | 'lost' | 'follows' | 'wrong'; readonly closeness: Closeness | null } {
+  const { unit, method, result, value } = answer
+  const none = { verdict: 'wrong', closeness: null } as const
+  if (unit !== null && unit !== unitOf[quantity]) return none
+  // Method and arithmetic apart: behind the equals sign has to stand what the method comes to.
+  if (method !== null && result !== null && closenessOf(result, value) === null) return none
+  const written = result ?? answer
+  if (wanted !== null && closenessOf(written, wanted, isSum) === 'exact')
+    return { verdict: 'right', closeness: 'exact' }
+  const clean = [
+    ...(wanted === null ? [] : [wanted]),
+    ...targets.flatMap((it) => (it.isClean && !isLost(it, wanted) ? [it.value] : [])),
+  ]
+  const found = clean.map((it) => closenessOf(written, it, isSum))
+  const closeness = (['exact', 'figures', 'near'] as const).find((how) => found.includes(how))
+  if (closeness !== undefined) return { verdict: 'rounded', closeness }
+  const isRough = ({ isClean, roughly }: Target) =>
+    isClean && roughly.some((it, i) => (i > 0 || isOfTwoFigures(written)) && closenessOf(written, it) === 'exact')
+  if (!isSum && targets.some((it) => isRough(it) && !isLost(it, wanted)))
+    return { verdict: 'rounded', closeness: 'figures' }
+  if (targets.some((it) => it.isClean && isLost(it, wanted) && closenessOf(written, it.value) !== null))
+    return { verdict: 'lost', closeness: null }
+  const follows = targets.some((it) => !it.isClean && closenessOf(written, it.value) !== null)
+  return follows ? { verdict: 'follows', closeness: null } : none
 }
+
+/** A rest of rounded values so small that rounding is most of it. */
+function isLost({ method, value }: Target, wanted: number | null): boolean {
+  return method === 'rest' && wanted !== null && Math.abs(value - wanted) > mostLost * Math.abs(wanted)
+}
+const mostLost = 0.06
+
+/** Judges a number: what it is, and where it is not right, or may be another, which slips give it. */
+export function judgeAgainst(answer: Answer, against: Against): Judged {
+  const { name, quantity, wanted, targets, isSum, guesses } = against
+  const { verdict, closeness } = grade(answer, against)
+  const said = (code: 'right' | 'right-rounded' | 'right-follows' | 'ask-lost'): Judged => ({
+    verdict: verdict === 'lost' ? 'asked' : verdict,
+    could: [],
+    reasons: [remark(code)],
+  })
+  const named = (could: readonly Guess[]): Judged => ({ verdict: 'wrong', could, reasons: reasonsOf(could, name) })
+  if (verdict === 'right') return said('right')
+  if (verdict === 'follows') return said('right-follows')
+  if (verdict === 'lost') return said('ask-lost')
+  if (verdict === 'rounded') {
+    if (closeness === 'exact' || closeness === null) return said('right-rounded')
+    const written = answer.result ?? answer
+    const doubt = doubtOf(written, closeness, wanted ?? targets[0].value, isSum, guesses().singles)
+    return doubt.length === 0
+      ? said('right-rounded')
+      : { verdict: 'asked', could: doubt, reasons: [askOf(doubt[0], isSum)] }
+  }
+  const { method, result, unit, value } = answer
+  if (unit !== null && unit !== unitOf[quantity])
+    return named([{ slips: ['exchanged'], value, how: `in ${unit}, not in ${unitOf[quantity]}` }])
+  if (method !== null && result !== null && grade({ ...answer, result: null }, against).verdict !== 'wrong')
+    return named([{ slips: ['arithmetic'], value: result.value, how: method }])
+  const aims = [...(wanted === null ? [] : [wanted]), ...targets.map((it) => it.value)]
+  const could = nameSlips(answer, { targets: aims, ...guesses() })
+  if (could.length > 0) return named(could)
+  return { verdict: 'wrong', could, reasons: [against.certain(value) ?? remark('wrong-unknown')] }
+}
+
+/** Where numbers can be told apart by one figure more. */
+const apart = 0.005
+
+/**
+ * Slips whose own number was typed, where it lies so near to the right one that it may be that, rounded: a value that
+ * stands on the paper as it is; of a sum one in which a term is missing.
+ */
+function doubtOf(
+  answer: Answer,
+  how: Closeness,
+  wanted: number,
+  isSum: boolean,
+  singles: readonly Guess[],
+): readonly Guess[] {
+  return singles
+    .filter(({ value, slips: [slip] }) => {
+      if (!Number.isFinite(value)) return false
+      if (isSum) return slip === 'dropped' && isSame(value, answer.value) && !isSame(value, wanted)
+      if (Math.abs(value - wanted) <= apart * Math.abs(wanted)) return false
+      const isCopy = slip === 'source-voltage' || slip === 'total-current' || slip === 'dropped'
+      if (isCopy && isSame(value, answer.value)) return true
+      return how === 'near' && slip !== 'rounded-early' && answer.figures >= 3 && isWrittenAs(answer, value)
+    })
+    .slice(0, 1)
+}
+
+/** A sum in series whose terms are exactly right. */
+function isExactSum(paper: Paper, element: number): boolean {
+  const step = stepOf(paper, element)
+  return (
+    step?.kind === 'series' &&
+    step.members.every((id) => {
+      const [own, truth] = [paper.own.resistance[id], paper.truth.resistance[id]]
+      return own !== null && truth !== null && isSame(own.value, truth)
+    })
+  )
+}
+
+/** The numbers of slips at a value, by the learner's own values and by the true ones. */
+function guessesAt(paper: Paper, quantity: Quantity, element: number) {
+  const before = sheetBefore(paper, element)
+  // The value that is judged must not be compared with itself.
+  const cleared = (table: ValueTable): ValueTable => ({
+    ...table,
+    [quantity]: table[quantity].map((value, id) => (id === element ? paper.truth[quantity][id] : value)),
+  })
+  const mine = cleared(writtenTable(paper))
+  const differ = quantities.some((it) => mine[it].some((value, id) => value !== paper.truth[it][id]))
+  const tables = differ ? [mine, paper.truth] : [mine]
+  const isRough = writesTwoFigures(paper)
+  if (quantity === 'resistance') {
+    const places = tables.flatMap((table) => stepPlace(paper, element, table, before) ?? [])
+    return {
+      isRough,
+      singles: places.flatMap(stepGuesses),
+      pairs: () => places.flatMap(stepPairs),
+      miscopied: () => places.flatMap(miscopiedStep),
+    }
+  }
+  const places = tables.map((table) => valuePlace(paper, quantity, element, table))
+  return {
+    isRough,
+    singles: places.flatMap(valueGuesses),
+    pairs: () => places.flatMap(valuePairs),
+    miscopied: () => places.flatMap(miscopiedValue),
+  }
+}
+
+/** Whether the learner writes two figures: several answers are on the paper, and none has more. */
+function writesTwoFigures({ own }: Paper): boolean {
+  const typed = quantities.flatMap((quantity) =>
+    own[quantity].flatMap((it) => (it && it.typed !== '' ? [it.typed] : [])),
+  )
+  return typed.length > 1 && typed.every((text) => isRoughly(text))
+}
+function isRoughly(typed: string): boolean {
+  const answer = readAnswer(typed)
+  return answer !== null && isOfTwoFigures(answer)
+}
+
+/** What can be said for certain of a wrong value, strongest first. */
+function certainOf(paper: Paper, quantity: Quantity, element: number, value: number): Sentence | null {
+  const table = writtenTable(paper)
+  const step = stepOf(paper, element)
+  const members = quantity === 'resistance' && step ? step.members.map((id) => table.resistance[id] ?? NaN) : []
+  const [whole] = paper.sheet.elements.length === 1 ? paper.sheet.elements : []
+  const most = quantity === 'resistance' || !whole || whole.id === element ? null : paper.truth[quantity][whole.id]
+  const code = certain(quantity, value, step?.kind ?? null, members, most)
+  if (code !== null) return remark(code)
+  const same = paper.own[quantity].findIndex((own, id) => id !== element && own !== null && isSame(own.value, value))
+  if (same >= 0) return remark('sure-copy', { of: namesOf(paper)[same], own: namesOf(paper)[element] })
+  const wanted = paper.truth[quantity][element]
+  if (wanted === null) return null
+  return Math.abs(value - wanted) <= 0.05 * Math.abs(wanted) ? remark('sure-close') : null
+}
+
+/** The sheet before a step, as far as the paper still has it. */
+function sheetBefore(paper: Paper, element: number): Sheet {
+  const { sheet, from, to, steps } = paper
+  const step = stepOf(paper, element)
+  if (!step) return sheet
+  const later = steps.slice(steps.indexOf(step))
+  const made = later.map(({ result }) => result)
+  const gone = later.flatMap(({ members }) => members).filter((id) => !made.includes(id))
+  return {
+    ...sheet,
+    elements: [
+      ...sheet.elements.filter(({ id }) => !made.includes(id)),
+      ...gone.map((id) => ({ id, from: from[id], to: to[id] })),
+    ],
+  }
+}
+
+/** What is said of slips: one with what helps, or what it could be. */
+function reasonsOf(could: readonly Guess[], name: string): Sentence[] {
+  const [it] = could
+  if (could.length > 1) return [remark('could-be', { list: could.map(shortly).join(', or ') })]
+  if (it.slips.length > 1) return [remark('could-be-both', { list: shortly(it) })]
+  const wording = slipRemark(it.slips[0])
+  return wording === null ? [] : [{ wording, slots: { how: it.how ?? '', of: it.of ?? [], own: name } }]
+}
+
+/** A slip in a list of several: its name, and how it gives the number, or of what. */
+function shortly({ slips: list, how, of }: Guess): string {
+  const more = how ?? (of && listed(of))
+  const [first, ...others] = list.map((slip) => slips[slip].name)
+  return [more ? `${first} (${more})` : first, ...others].join(', and ')
+}
+
+const askOf = ({ slips: [slip], how }: Guess, isSum: boolean) =>
+  remark(isSum ? 'ask-dropped' : 'ask-copied', { how: how ?? slips[slip].name })

@@ -1,78 +1,94 @@
 import { combine, findGroups, judge, leavesOf, stoppingElements, type Step } from '../../structure'
-import { explainVerdict, type Sentence } from '../../worksheet'
+import { sharedIn, type Sentence } from '../../worksheet'
 import type { Quantity } from '../../number'
-import type { Answer } from './answer'
-import { equivalentOf } from './equivalent'
-import { judgeNumber, reasonsFor } from './judgeNumber'
-import type { Judgement, Move, AnswerVerdict } from './move'
+import { writtenIn, type Answer } from '../answer'
+import type { Slip } from '../slip'
+import { againstValue, judgeAgainst } from './judgeNumber'
+import type { AnswerVerdict, Judgement, Move } from './move'
 import { remark } from './remark'
-import type { Slip } from './slips'
-import { giveSupply, namesOf, quantities, reductionOf, type AttemptState } from './state'
+import { settle } from './settle'
+import { equivalentOf, giveSupply, namesOf, quantities, reductionOf, type Paper } from './state'
 
-/** Says what a move was. */
-export type Say = (
-  verdict: AnswerVerdict,
-  slips: readonly Slip[],
-  reasons: readonly Sentence[],
-  element?: number,
-) => Judgement
+/** What a move was found to be. */
+export interface Said {
+  readonly verdict: AnswerVerdict
+  readonly could?: Judgement['could']
+  readonly reasons?: readonly Sentence[]
+  readonly element?: number
+  readonly nodes?: readonly number[]
+}
 
 /**
- * Judges a group that was chosen and named, and combines it if it is one.
+ * Judges a group that was chosen and named, and combines it if it is one. Of what is none it is asked, not told: what
+ * to do instead is a hint.
  *
  * @param answer its equivalent; null where that cannot be known, since a resistor in it has no value yet
  */
-export function judgeCombination(
-  attempt: AttemptState,
-  move: Extract<Move, { do: 'combine' }>,
-  answer: Answer | null,
-  say: Say,
-): Judgement {
-  const { sheet, worksheet, own } = attempt
-  const names = namesOf(attempt)
+export function judgeCombination(paper: Paper, move: Extract<Move, { do: 'combine' }>, answer: Answer | null): Said {
+  const { sheet, worksheet, own } = paper
+  const names = namesOf(paper)
+  const label = (node: number) => worksheet.wiring.nodes[node].label
+  const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const verdict = judge(sheet, move.members)
-  const why = explainVerdict(
-    verdict,
-    (id) => names[id],
-    (node) => worksheet.wiring.nodes[node].label,
-  )
-  if (verdict.verdict === 'neither')
-    return say('refused', [verdict.obstacle.code === 'apart' ? 'apart' : 'junction-between'], why)
+  const refuse = (slip: Slip, question: Sentence, nodes: readonly number[] = []): Said => ({
+    verdict: 'refused',
+    could: [[slip]],
+    reasons: [question],
+    nodes,
+  })
+  if (verdict.verdict === 'neither') {
+    const { obstacle } = verdict
+    const pair = named(verdict.pair)
+    if (obstacle.code === 'apart') return refuse('apart', remark('ask-apart', { pair }))
+    const slots = { pair, node: label(obstacle.node) }
+    if (move.kind === 'parallel') return refuse('junction-between', remark('ask-ends', slots), [obstacle.node])
+    return refuse('junction-between', remark('ask-meets', slots), [obstacle.node])
+  }
   if (verdict.verdict !== move.kind)
-    return say('refused', ['kind'], [remark(`slip-kind-${verdict.verdict}`), ...why.slice(1)])
-  if (verdict.verdict === 'series' && verdict.through.length > 0) return say('refused', ['left-out'], why.slice(-1))
+    return refuse(
+      'kind',
+      remark(verdict.verdict === 'series' ? 'ask-both-ends' : 'ask-one-path', { members: named(move.members) }),
+      verdict.verdict === 'series' ? [] : verdict.nodes,
+    )
+  if (verdict.verdict === 'series' && verdict.through.length > 0)
+    return refuse('left-out', remark('ask-path', { members: named(move.members) }), verdict.nodes)
 
-  const members =
-    verdict.verdict === 'series' ? inDirection(attempt, verdict.members) : asListed(attempt, verdict.members)
-  const id = attempt.from.length
-  const before = sheet
-  attempt.sheet = combine(sheet, { kind: move.kind, members }, id)
-  const made = attempt.sheet.elements.find((element) => element.id === id)
+  const members = verdict.verdict === 'series' ? inDirection(paper, verdict.members) : asListed(paper, verdict.members)
+  const id = paper.from.length
+  paper.sheet = combine(sheet, { kind: move.kind, members }, id)
+  const made = paper.sheet.elements.find((element) => element.id === id)
   const [from, to] = made ? [made.from, made.to] : [0, 0]
-  attempt.steps.push({ kind: move.kind, members, result: id, round: attempt.steps.length })
-  attempt.from.push(from)
-  attempt.to.push(to)
+  paper.steps.push({ kind: move.kind, members, result: id, round: paper.steps.length })
+  paper.from.push(from)
+  paper.to.push(to)
   for (const quantity of quantities) {
     own[quantity].push(null)
-    attempt.truth[quantity].push(truthOf(attempt, quantity, move.kind, members))
+    paper.truth[quantity].push(truthOf(paper, quantity, move.kind, members))
   }
-  giveSupply(attempt)
+  giveSupply(paper)
   // Without all their values the step is practised in letters.
-  if (answer === null) return say('right', [], [remark('right-step')], id)
-  const { verdict: said, slips } = judgeNumber(attempt, 'resistance', id, answer, before)
-  own.resistance[id] = { typed: move.answer, value: answer.value, verdict: said }
-  return say(said, slips, reasonsFor(said, slips), id)
+  if (answer === null) return { verdict: 'right', reasons: [remark('right-step')], element: id }
+  return writeValue(paper, 'resistance', id, move.answer, answer)
+}
+
+/** Judges a value and writes it down; what followed from the one that stood there does not speak for it. */
+export function writeValue(paper: Paper, quantity: Quantity, element: number, typed: string, answer: Answer): Said {
+  paper.own[quantity][element] = null
+  settle(paper)
+  const { verdict, could, reasons } = judgeAgainst(answer, againstValue(paper, quantity, element))
+  paper.own[quantity][element] = { typed, value: writtenIn(answer), verdict }
+  return { verdict, could: could.map(({ slips }) => slips), reasons, element }
 }
 
 /** Members of a parallel group in the order of their first-listed resistors. */
-function asListed(attempt: AttemptState, members: readonly number[]): number[] {
-  const reduction = reductionOf(attempt)
+function asListed(paper: Paper, members: readonly number[]): number[] {
+  const reduction = reductionOf(paper)
   const first = (id: number) => leavesOf(reduction, id)[0]
   return [...members].sort((a, b) => first(a) - first(b))
 }
 
 /** Members of a series group in the direction of the current. */
-function inDirection({ worksheet: { wiring }, sheet }: AttemptState, path: readonly number[]): number[] {
+function inDirection({ worksheet: { wiring }, sheet }: Paper, path: readonly number[]): number[] {
   const place = (id: number) => {
     const element = sheet.elements.find((it) => it.id === id)
     return element ? wiring.rank[element.from] + wiring.rank[element.to] : 0
@@ -81,7 +97,7 @@ function inDirection({ worksheet: { wiring }, sheet }: AttemptState, path: reado
 }
 
 function truthOf(
-  { truth }: AttemptState,
+  { truth }: Paper,
   quantity: Quantity,
   kind: 'series' | 'parallel',
   members: readonly number[],
@@ -89,42 +105,41 @@ function truthOf(
   const values = members.map((member) => truth[quantity][member])
   const all = values.flatMap((value) => value ?? [])
   if (quantity === 'resistance') return all.length === values.length ? equivalentOf(kind, all) : null
-  const shared = quantity === (kind === 'series' ? 'current' : 'voltage')
-  if (shared) return values[0]
+  if (quantity === sharedIn(kind)) return values[0]
   return all.length === values.length ? all.reduce((a, b) => a + b, 0) : null
 }
 
 /** Opens the equivalent of the last step again. */
-export function takeBack(attempt: AttemptState, { members, result }: Step): void {
-  const { own, truth, from, to } = attempt
+export function takeBack(paper: Paper, { members, result }: Step): void {
+  const { own, truth, from, to } = paper
   for (const list of [from, to]) list.pop()
   for (const quantity of quantities) {
     own[quantity].pop()
     truth[quantity].pop()
   }
-  const kept = attempt.sheet.elements.filter(({ id }) => id !== result)
-  attempt.sheet = {
-    ...attempt.sheet,
+  const kept = paper.sheet.elements.filter(({ id }) => id !== result)
+  paper.sheet = {
+    ...paper.sheet,
     elements: [...kept, ...members.map((id) => ({ id, from: from[id], to: to[id] }))],
   }
-  attempt.stopped = false
+  paper.stopped = false
 }
 
 /** Judges the claim that reduction stops here, at these elements. */
-export function judgeStop(attempt: AttemptState, { members, why }: Extract<Move, { do: 'stop' }>, say: Say): Judgement {
-  const { sheet } = attempt
-  const names = namesOf(attempt)
+export function judgeStop(paper: Paper, { members, why }: Extract<Move, { do: 'stop' }>): Said {
+  const { sheet } = paper
+  const names = namesOf(paper)
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
-  const [group] = findGroups(sheet)
-  if (group) return say('wrong', ['stopped-early'], [remark('slip-stopped-early')])
-  if (sheet.elements.length < 2) return say('wrong', ['stopped-early'], [remark('slip-one-left')])
+  const wrong = (slip: Slip, ...reasons: readonly Sentence[]): Said => ({ verdict: 'wrong', could: [[slip]], reasons })
+  if (sheet.elements.length < 2) return wrong('stopped-early', remark('slip-one-left'))
+  if (findGroups(sheet).length > 0) return wrong('stopped-early', remark('slip-stopped-early'))
+  if (members.length === 0) return { verdict: 'refused', reasons: [remark('ask-which-stop')] }
   const stopping = stoppingElements(sheet).map(({ id }) => id)
   const extra = members.filter((id) => !stopping.includes(id))
   const missing = stopping.filter((id) => !members.includes(id))
-  if (extra.length > 0)
-    return say('wrong', ['not-the-bridge'], [remark('slip-bridge-extra', { members: named(extra) })])
-  if (missing.length > 0) return say('wrong', ['not-the-bridge'], [remark('slip-bridge-missing')])
-  if (why !== 'no-group') return say('wrong', ['not-the-bridge'], [remark('slip-bridge-why')])
-  attempt.stopped = true
-  return say('right', [], [remark('right-stop', { members: named(stopping) })])
+  if (extra.length > 0) return wrong('not-the-bridge', remark('slip-bridge-extra', { members: named(extra) }))
+  if (missing.length > 0) return wrong('not-the-bridge', remark('slip-bridge-missing'))
+  if (why !== 'no-group') return wrong('other-reason', remark('slip-bridge-why'))
+  paper.stopped = true
+  return { verdict: 'right', reasons: [remark('right-stop', { members: named(stopping) })] }
 }

@@ -4,6 +4,7 @@ import type { Move } from './move'
 const mostMoves = 5000
 const mostMembers = 1000
 const longestAnswer = 100
+const longestName = 10_000
 
 type Fits = (value: unknown) => boolean
 
@@ -11,17 +12,26 @@ const oneOf =
   (...values: readonly unknown[]): Fits =>
   (value) =>
     values.includes(value)
+const text =
+  (longest: number): Fits =>
+  (value) =>
+    typeof value === 'string' && value.length <= longest
 const element: Fits = (value) => typeof value === 'number' && Number.isSafeInteger(value) && value >= 0
 const members: Fits = (value) => Array.isArray(value) && value.length <= mostMembers && value.every(element)
-const answer: Fits = (value) => typeof value === 'string' && value.length <= longestAnswer
+const answer = text(longestAnswer)
+const quantities = ['resistance', 'voltage', 'current', 'power'] as const
 
 /** What each kind of move must have, besides what it does. */
 const shapes = new Map<unknown, Readonly<Record<string, Fits>>>([
   ['combine', { members, kind: oneOf('series', 'parallel'), answer }],
-  ['value', { element, quantity: oneOf('resistance', 'voltage', 'current', 'power'), answer }],
+  ['value', { element, quantity: oneOf(...quantities), answer }],
+  ['answer', { quantity: oneOf(...quantities, 'potential'), of: text(longestName), answer }],
   ['carry', { element, quantity: oneOf('voltage', 'current') }],
+  ['check', { check: oneOf('junction', 'loop', 'power'), answer }],
   ['stop', { members, why: oneOf('no-group', 'supply-between', 'shorted', 'zero-ohms') }],
   ['undo', {}],
+  ['back', {}],
+  ['forth', {}],
   ['hint', { strength: oneOf(1, 2, 3) }],
 ])
 

@@ -1,11 +1,13 @@
-import type { Sentence, Worksheet } from '../../worksheet'
-import { readAnswer } from './answer'
-import { judgeNumber, reasonsFor } from './judgeNumber'
-import { judgeCombination, judgeStop, takeBack } from './judgeStep'
-import type { Judgement, Move, Position, AnswerVerdict } from './move'
+import type { Worksheet } from '../../worksheet'
+import { readAnswer, writtenIn } from '../answer'
+import { judgeAgainst } from './judgeNumber'
+import { judgeCombination, judgeStop, takeBack, writeValue, type Said } from './judgeStep'
+import { answerKey, type Judgement, type Move, type Position } from './move'
+import { againstCheck, againstName } from './named'
 import { remark } from './remark'
-import type { Slip } from './slips'
-import { namesOf, newAttempt, quantities, reductionOf, type AttemptState } from './state'
+import { settle } from './settle'
+import { begin, paperOf, positionOf, stepOf, type Paper } from './state'
+import { isGood } from './ways'
 
 /**
  * Judges every move of a learner in turn, each where it was made. Moves that do not fit (an element that is not there)
@@ -14,107 +16,149 @@ import { namesOf, newAttempt, quantities, reductionOf, type AttemptState } from 
  * @param worksheet the network, worked out exactly
  */
 export function replay(worksheet: Worksheet, moves: readonly Move[]): Position {
-  const attempt = newAttempt(worksheet)
-  for (const move of moves) {
-    const judgement = make(attempt, move)
-    if (judgement) attempt.judgements.push(judgement)
-  }
-  // What followed from a value that was mended since is to be mended too.
-  for (const quantity of quantities) {
-    attempt.own[quantity].forEach((own, element) => {
-      if (own?.verdict !== 'follows') return
-      const answer = readAnswer(own.typed)
-      if (answer)
-        attempt.own[quantity][element] = { ...own, verdict: judgeNumber(attempt, quantity, element, answer).verdict }
-    })
-  }
+  return moves.reduce(play, begin(worksheet))
+}
+
+/** Judges one move more. */
+export function play(before: Position, move: Move): Position {
+  if (move.do === 'back') return goBack(before)
+  if (move.do === 'forth') return goForth(before)
+  const made = make(before, move)
+  if (!made) return before
+  const judgement = judged(move, made.said)
+  const judgements = [...withoutOpened(before, move), judgement]
+  if (move.do === 'hint') return { ...before, judgements }
+  return { ...made.position, judgements, past: before, last: before.judgements.length, future: [] }
+}
+
+function judged(move: Move, { verdict, could, reasons, element, nodes }: Said): Judgement {
   return {
-    reduction: reductionOf(attempt),
-    sheet: attempt.sheet,
-    names: namesOf(attempt),
-    own: attempt.own,
-    truth: attempt.truth,
-    stopped: attempt.stopped,
-    judgements: attempt.judgements,
+    move,
+    verdict,
+    could: could ?? [],
+    reasons: reasons ?? [],
+    element: element ?? null,
+    nodes: nodes ?? [],
+    isTakenBack: false,
   }
 }
 
-function make(attempt: AttemptState, move: Move): Judgement | null {
-  const { sheet, own } = attempt
-  const say = (
-    verdict: AnswerVerdict,
-    slips: readonly Slip[],
-    reasons: readonly Sentence[],
-    element: number | null = null,
-  ): Judgement => ({
-    move,
-    verdict,
-    slips,
-    reasons,
-    element,
-  })
-  const exists = (id: number) => Number.isInteger(id) && id >= 0 && id < attempt.from.length
+/** What was said of an equivalent does not stand at another that takes its number later. */
+function withoutOpened({ judgements, reduction }: Position, move: Move): readonly Judgement[] {
+  if (move.do !== 'undo') return judgements
+  const opened = reduction.steps[reduction.steps.length - 1].result
+  return judgements.map((it) => (it.element === opened ? { ...it, element: null } : it))
+}
+
+function goBack(before: Position): Position {
+  const { past, last, future, judgements } = before
+  if (!past) return before
+  const taken = judgements[last]
+  // What was said before stands again at its element.
+  const said = judgements.map((it, i) =>
+    i === last ? { ...it, isTakenBack: true, element: null } : (past.judgements[i] ?? it),
+  )
+  return { ...past, judgements: said, future: [{ move: taken.move, at: last }, ...future] }
+}
+
+function goForth(before: Position): Position {
+  const [next, ...future] = before.future
+  if (next === undefined || next.move.do === 'back' || next.move.do === 'forth') return before
+  const made = make(before, next.move)
+  if (!made) return before
+  const again = judged(next.move, made.said)
+  const judgements = withoutOpened(before, next.move).map((it, i) => (i === next.at ? again : it))
+  return { ...made.position, judgements, past: before, last: next.at, future }
+}
+
+interface Made {
+  readonly move: Exclude<Move, { readonly do: 'back' | 'forth' }>
+  readonly said: Said
+  readonly position: ReturnType<typeof positionOf>
+}
+
+/** Makes a move on a copy of the paper; null if it does not fit. */
+function make(before: Position, move: Made['move']): Made | null {
+  if (move.do === 'hint') return { move, said: { verdict: 'hint' }, position: before }
+  const paper = paperOf(before)
+  const said = write(paper, move)
+  if (!said) return null
+  settle(paper)
+  return { move, said, position: positionOf(paper) }
+}
+
+function write(paper: Paper, move: Exclude<Made['move'], { readonly do: 'hint' }>): Said | null {
+  const { sheet, own, truth, steps } = paper
+  const exists = (id: number) => Number.isInteger(id) && id >= 0 && id < paper.from.length
   switch (move.do) {
-    case 'hint':
-      return say('hint', [], [])
     case 'undo': {
-      const step = attempt.steps.pop()
+      const step = steps.pop()
       if (!step) return null
-      takeBack(attempt, step)
-      return say('undone', [], [])
+      takeBack(paper, step)
+      return { verdict: 'undone' }
     }
     case 'stop':
-      return judgeStop(attempt, move, say)
-    case 'carry': {
-      if (!exists(move.element)) return null
-      const step = attempt.steps[move.element - attempt.worksheet.wiring.live.length]
-      const value = own[move.quantity][move.element]
-      if (!step || !value) return null
-      if ((step.kind === 'series') !== (move.quantity === 'current'))
-        return say(
-          'refused',
-          ['carried-wrong'],
-          [remark(step.kind === 'series' ? 'slip-carried-series' : 'slip-carried-parallel')],
-          move.element,
-        )
-      const verdict = value.verdict === 'given' ? 'right' : value.verdict
-      for (const member of step.members) {
-        const there = own[move.quantity][member]
-        if (!there || there.verdict === 'wrong' || there.verdict === 'follows')
-          own[move.quantity][member] = {
-            ...value,
-            typed: value.typed || String(value.value),
-            verdict: verdict === 'wrong' ? 'follows' : verdict,
-          }
-      }
-      return say(
-        'right',
-        [],
-        [remark(step.kind === 'series' ? 'right-carried-series' : 'right-carried-parallel')],
-        move.element,
-      )
-    }
+      return judgeStop(paper, move)
+    case 'carry':
+      return exists(move.element) ? carry(paper, move) : null
     case 'value': {
       if (!exists(move.element)) return null
       const answer = readAnswer(move.answer)
-      const isLeaf = move.element < attempt.worksheet.wiring.live.length
+      const isLeaf = move.element < paper.worksheet.wiring.live.length
       if (
         !answer ||
         (move.quantity === 'resistance' && isLeaf) ||
         own[move.quantity][move.element]?.verdict === 'given'
       )
         return null
-      const { verdict, slips } = judgeNumber(attempt, move.quantity, move.element, answer)
-      own[move.quantity][move.element] = { typed: move.answer, value: answer.value, verdict }
-      return say(verdict, slips, reasonsFor(verdict, slips), move.element)
+      return writeValue(paper, move.quantity, move.element, move.answer, answer)
+    }
+    case 'answer':
+    case 'check': {
+      const answer = readAnswer(move.answer)
+      const against = move.do === 'check' ? againstCheck(paper, move.check) : againstName(paper, move.quantity, move.of)
+      if (!answer || !against) return null
+      const { verdict, could, reasons } = judgeAgainst(answer, against)
+      const own = { typed: move.answer, value: writtenIn(answer), verdict }
+      if (move.do === 'check') paper.checks[move.check] = own
+      else paper.answers.set(answerKey(move.quantity, move.of), own)
+      return { verdict, could: could.map(({ slips }) => slips), reasons }
     }
     case 'combine': {
       const members = [...new Set(move.members)]
       if (members.length < 2 || !members.every((id) => sheet.elements.some((element) => element.id === id))) return null
-      const isOpen = members.some((id) => attempt.truth.resistance[id] === null)
+      const isOpen = members.some((id) => truth.resistance[id] === null)
       const answer = isOpen ? null : readAnswer(move.answer)
       if (!isOpen && !answer) return null
-      return judgeCombination(attempt, { ...move, members }, answer, say)
+      return judgeCombination(paper, { ...move, members }, answer)
     }
+  }
+}
+
+/** Hands a value on to every member that has none, or none that holds. */
+function carry(paper: Paper, { element, quantity }: Extract<Move, { do: 'carry' }>): Said | null {
+  const step = stepOf(paper, element)
+  const list = paper.own[quantity]
+  const value = list[element]
+  if (!step || !value) return null
+  const isSeries = step.kind === 'series'
+  if (isSeries !== (quantity === 'current'))
+    return {
+      verdict: 'refused',
+      could: [['carried-wrong']],
+      reasons: [remark(isSeries ? 'slip-carried-series' : 'slip-carried-parallel')],
+      element,
+    }
+  if (value.verdict === 'stale') return { verdict: 'refused', reasons: [remark('mend-first')], element }
+  const verdict = !isGood(value) ? 'follows' : value.verdict === 'rounded' ? 'rounded' : 'right'
+  for (const member of step.members) {
+    const there = list[member]
+    if (!there || ['wrong', 'follows', 'stale', 'asked'].includes(there.verdict))
+      list[member] = { ...value, typed: value.typed || String(value.value), verdict }
+  }
+  return {
+    verdict: 'right',
+    reasons: [remark(isSeries ? 'right-carried-series' : 'right-carried-parallel')],
+    element,
   }
 }

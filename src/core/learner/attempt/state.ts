@@ -1,13 +1,13 @@
+import { float, type Quantity } from '../../number'
 import { knownOf } from '../../network'
-import { aroundEach, leavesOf, nameElements, type Reduction, type Sheet, type Step } from '../../structure'
+import { aroundEach, equivalent, leavesOf, nameElements, type Reduction, type Sheet, type Step } from '../../structure'
 import { amountAt, type Worksheet } from '../../worksheet'
-import type { Quantity } from '../../number'
-import type { Judgement, Own } from './move'
+import type { Check, Own, Position, ValueTable } from './move'
 
 export const quantities = ['resistance', 'voltage', 'current', 'power'] as const
 
-/** The state while moves are replayed; a {@link Position} once they are. */
-export interface AttemptState {
+/** The learner's paper, to be written on. */
+export interface Paper {
   readonly worksheet: Worksheet
   readonly steps: Step[]
   readonly from: number[]
@@ -16,17 +16,21 @@ export interface AttemptState {
   /** What is true of an element, whatever the learner's steps. */
   readonly truth: Record<Quantity, (number | null)[]>
   readonly own: Record<Quantity, (Own | null)[]>
+  readonly answers: Map<string, Own>
+  readonly checks: Partial<Record<Check, Own>>
   stopped: boolean
-  readonly judgements: Judgement[]
 }
 
+/** A value that is known from the start. */
+const given = (value: number): Own => ({ typed: '', value, verdict: 'given' })
+
 /** An attempt before its first move. */
-export function newAttempt(worksheet: Worksheet): AttemptState {
+export function begin(worksheet: Worksheet): Position {
   const { network, wiring, reduction } = worksheet
   const leaves = wiring.live
   const list = (quantity: Quantity) => leaves.map((_, leaf) => amountAt(worksheet, quantity, leaf)?.value ?? null)
   const none = () => leaves.map(() => null)
-  const attempt: AttemptState = {
+  const paper: Paper = {
     worksheet,
     steps: [],
     from: leaves.map((_, leaf) => reduction.from[leaf]),
@@ -43,30 +47,69 @@ export function newAttempt(worksheet: Worksheet): AttemptState {
       power: list('power'),
     },
     own: {
-      resistance: list('resistance').map((value) => (value === null ? null : { typed: '', value, verdict: 'given' })),
+      resistance: list('resistance').map((value) => (value === null ? null : given(value))),
       voltage: none(),
       current: none(),
       power: none(),
     },
+    answers: new Map(),
+    checks: {},
     stopped: false,
-    judgements: [],
   }
   const known = knownOf(network)
   const leaf = known ? reduction.leaves.findIndex((part) => network.parts[part].name === known.part) : -1
-  if (known && leaf >= 0) attempt.own[known.quantity][leaf] = { typed: '', value: known.value.value, verdict: 'given' }
-  giveSupply(attempt)
-  return attempt
+  if (known && leaf >= 0) paper.own[known.quantity][leaf] = given(known.value.value)
+  giveSupply(paper)
+  return { ...positionOf(paper), judgements: [], past: null, last: -1, future: [] }
+}
+
+/** A copy of the paper, so that what was before stays. */
+export function paperOf({ worksheet, reduction, sheet, truth, own, answers, checks, stopped }: Position): Paper {
+  const copied = <T>(table: Readonly<Record<Quantity, readonly T[]>>) => ({
+    resistance: [...table.resistance],
+    voltage: [...table.voltage],
+    current: [...table.current],
+    power: [...table.power],
+  })
+  return {
+    worksheet,
+    steps: [...reduction.steps],
+    from: [...reduction.from],
+    to: [...reduction.to],
+    sheet,
+    truth: copied(truth),
+    own: copied(own),
+    answers: new Map(answers),
+    checks: { ...checks },
+    stopped,
+  }
+}
+
+/** What stands on the paper, named. */
+export function positionOf(paper: Paper): Omit<Position, 'judgements' | 'past' | 'last' | 'future'> {
+  const { worksheet, sheet, truth, own, answers, checks, stopped } = paper
+  return {
+    worksheet,
+    reduction: reductionOf(paper),
+    sheet,
+    names: namesOf(paper),
+    own,
+    truth,
+    answers,
+    checks,
+    stopped,
+  }
 }
 
 /** What is known of the source is written at the whole as soon as there is one. */
-export function giveSupply({ worksheet: { network, wiring }, sheet, own }: AttemptState): void {
+export function giveSupply({ worksheet: { network, wiring }, sheet, own }: Paper): void {
   const known = knownOf(network)
   if (sheet.elements.length !== 1 || known?.part !== network.parts[wiring.supply].name) return
-  own[known.quantity][sheet.elements[0].id] = { typed: '', value: known.value.value, verdict: 'given' }
+  own[known.quantity][sheet.elements[0].id] = given(known.value.value)
 }
 
 /** The learner's own steps. */
-export function reductionOf({ worksheet, steps, from, to, sheet }: AttemptState): Reduction {
+export function reductionOf({ worksheet, steps, from, to, sheet }: Paper): Reduction {
   return {
     order: 'single',
     leaves: worksheet.wiring.live,
@@ -83,19 +126,40 @@ export function aroundOf(steps: readonly Step[], element: number): Step | null {
   return steps.find(({ members }) => members.includes(element)) ?? null
 }
 
+/** The step that made an element; null for a resistor. */
+export function stepOf({ worksheet, steps }: Pick<Paper, 'worksheet' | 'steps'>, element: number): Step | null {
+  return steps[element - worksheet.wiring.live.length] ?? null
+}
+
 /** The names of the learner's elements. */
-export function namesOf(attempt: AttemptState): string[] {
-  const { network, choices } = attempt.worksheet
+export function namesOf(paper: Paper): string[] {
+  const { network, choices } = paper.worksheet
   return nameElements(
-    reductionOf(attempt),
+    reductionOf(paper),
     network.parts.map(({ name }) => name),
     choices.names,
   )
 }
 
 /** How a document names an element of the learner's: its resistors, joined by spaces. */
-export function ownKey(attempt: Pick<AttemptState, 'worksheet'>, reduction: Reduction, element: number): string {
+export function ownKey(worksheet: Worksheet, reduction: Reduction, element: number): string {
   return leavesOf(reduction, element)
-    .map((part) => attempt.worksheet.network.parts[part].name)
+    .map((part) => worksheet.network.parts[part].name)
     .join(' ')
+}
+
+/** The equivalent of resistances in series or in parallel, in ohms. */
+export function equivalentOf(kind: 'series' | 'parallel', values: readonly number[]): number {
+  return equivalent(kind, [...values.keys()], values, float)
+}
+
+/** What the learner has written, and where nothing is, what is true. */
+export function writtenTable({ own, truth }: Pick<Position, 'own' | 'truth'>): ValueTable {
+  const written = (quantity: Quantity) => truth[quantity].map((value, id) => own[quantity][id]?.value ?? value)
+  return {
+    resistance: written('resistance'),
+    voltage: written('voltage'),
+    current: written('current'),
+    power: written('power'),
+  }
 }

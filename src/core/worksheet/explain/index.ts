@@ -3,7 +3,7 @@
  * Textbooks: the worked solution beside the redrawn circuit.
  */
 export { keystrokes } from './keys'
-export { sentence, wordSentence, type Sentence } from './sentence'
+export { listed, sentence, wordSentence, type Sentence } from './sentence'
 export {
   amount,
   amountIn,

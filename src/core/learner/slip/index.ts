@@ -1,0 +1,10 @@
+/**
+ * In: a wrong number, and what stood around it on the learner's paper. Out: the slips that give it, and what can be said
+ * for certain where none does. Textbooks: “common mistakes”.
+ */
+export { slipRemark, slips, type Slip } from './slips'
+export type { Guess, Seat } from './guess'
+export { miscopiedStep, stepGuesses, stepPairs, type StepPlace } from './step'
+export { miscopiedValue, valueGuesses, valuePairs, type ValuePlace } from './value'
+export { nameSlips, type Guesses } from './name'
+export { certain, type Certainty } from './certain'

@@ -1,0 +1,133 @@
+import { isOfTwoFigures, shortFigures, isSame, isWrittenAs, type Answer } from '../answer'
+import { guess, type Guess } from './guess'
+import { swapped } from './step'
+
+/** Where slips are looked for: what would be right, and the numbers that slips give. */
+export interface Guesses {
+  /** The right value, and what the learner's own earlier values lead to. */
+  readonly targets: readonly number[]
+  readonly singles: readonly Guess[]
+  /** Asked for only where no single slip fits. */
+  readonly pairs: () => readonly Guess[]
+  /** The learner writes two figures, as a rule. */
+  readonly isRough: boolean
+  /** With a digit of what was put in copied wrongly; asked for last. */
+  readonly miscopied: () => readonly Guess[]
+}
+
+/** Results of working in kilohms or milliamperes that are no resistance, or no resistance squared. */
+const scales = [1, 1e-3, 1e3, 1e-6, 1e6, 1e-9, 1e9]
+const thousands = scales.slice(1)
+const tens = [0.1, 10, 0.01, 100]
+/** A value that was rounded on the way may be off by this part of it. */
+const near = 0.0015
+/** Numbers that are nearer to the right one than this are the right one, rounded. */
+const right = 0.002
+/** More explanations than this say nothing. */
+const most = 4
+/** With fewer figures too many pairs fit. */
+const figuresOfPairs = 3
+/** With fewer figures too many digits could have been copied wrongly. */
+const figuresOfCopies = 4
+
+const times = (scale: number) =>
+  `${Math.max(scale, 1 / scale).toLocaleString('en')} times too ${scale > 1 ? 'large' : 'small'}`
+
+/** Slips that any number can have. */
+function anywhere(target: number, answer: Answer): Guess[] {
+  return [
+    ...(answer.value < 0 ? [guess('sign', -target)] : []),
+    ...thousands.map((scale) => guess('thousandfold', target * scale, times(scale))),
+    ...tens.map((scale) => guess('tenfold', target * scale, times(scale))),
+    ...exchangedDigits(target, answer),
+  ]
+}
+
+/** The right number as it would be written with as many figures, or with zeros left out, two digits of it exchanged. */
+function exchangedDigits(target: number, { value, figures }: Answer): Guess[] {
+  const least = Math.max(3, shortFigures(value))
+  const most = figures === Infinity ? 6 : Math.max(4, figures)
+  const counts = Array.from({ length: Math.max(0, most - least + 1) }, (_, i) => least + i)
+  return counts
+    .flatMap((count) => swapped(target, count).filter((it) => isSame(it, Math.abs(value))))
+    .slice(0, 1)
+    .map((it) => guess('transposed', it, 'compare the digits with those on your calculator'))
+}
+
+/**
+ * Which slips give the typed number: single ones to the figures that are written; else two together; else single ones
+ * nearly, as after rounding on the way. Every explanation that fits as well as the others is there; none where there
+ * are too many to say anything.
+ */
+export function nameSlips(answer: Answer, guesses: Guesses): Guess[] {
+  return asShown(answer, fitting(answer, guesses))
+}
+
+function fitting(answer: Answer, { targets, singles: numbers, pairs, miscopied, isRough }: Guesses): Guess[] {
+  // What gives the right number is no slip here: an equal share of equal resistances, say.
+  const isSlip = ({ value }: Guess) => !targets.some((target) => Math.abs(value - target) <= right * Math.abs(target))
+  const singles = numbers.filter(isSlip)
+  const sizes = targets.flatMap((target) => anywhere(target, answer))
+  const all = [...sizes, ...singles]
+  const size = { ...answer, value: Math.abs(answer.value) }
+  const fits = (list: readonly Guess[], how: (a: Answer, value: number) => boolean) =>
+    different(
+      list.filter(({ value, slips, isScaled }) => {
+        if (!Number.isFinite(value) || value === 0) return false
+        if (slips.includes('sign')) return how(answer, value)
+        return (isScaled ? scales : [1]).some((scale) => how(size, Math.abs(value) * scale))
+      }),
+    )
+  // With two figures much fits by chance: what was copied is the same.
+  if (isOfTwoFigures(answer) && isRough) {
+    const same = fits(all, (a, value) => isSame(a.value, value))
+    return few(same.length > 0 ? same : fits(sizes, isWrittenAs))
+  }
+  const exact = fits(all, isWrittenAs)
+  if (exact.length > 0) return few(exact)
+  const scaled = singles.flatMap((it) =>
+    it.isScaled
+      ? []
+      : thousands.slice(0, 4).map((scale): Guess => ({
+          ...it,
+          slips: [...it.slips, 'thousandfold'],
+          value: it.value * scale,
+        })),
+  )
+  const isLong = answer.figures >= figuresOfPairs || answer.method !== null
+  const two = fits([...scaled, ...pairs()].filter(isSlip), isLong ? isWrittenAs : (a, value) => isSame(a.value, value))
+  if (two.length > 0) return few(two)
+  const nearly = fits(singles, (a, value) => Math.abs(a.value - value) <= near * value)
+  if (nearly.length > 0) return few(nearly)
+  if (shortFigures(answer.value) < figuresOfCopies) return []
+  const wrongDigit = targets
+    .filter((target) => isOneDigitOff(target, answer))
+    .map((target) => guess('copied', target, 'all digits but one are right'))
+  return few(different([...wrongDigit, ...fits(miscopied(), isWrittenAs)]))
+}
+
+/** Where the work is shown, of several explanations those that work with as many numbers. */
+function asShown({ method }: Answer, list: readonly Guess[]): Guess[] {
+  if (method === null) return [...list]
+  const signs = method.match(/[·*×/÷:+−^²³]|(?<=[\d)\p{L}]\s*)-/gu)?.length ?? 0
+  const alike = list.filter(({ how }) => (how?.match(/ [·/+−] |²/g)?.length ?? 0) === signs)
+  return alike.length > 0 ? alike : [...list]
+}
+
+/** Whether a number differs in one digit from another, written with as many figures. */
+function isOneDigitOff(target: number, { value, figures }: Answer): boolean {
+  const count = Math.min(Math.max(figures, figuresOfCopies), 8)
+  const [a, b] = [target, Math.abs(value)].map((it) => it.toExponential(count - 1))
+  return (
+    a.length === b.length &&
+    [...a].filter((sign, i) => sign !== b[i]).length === 1 &&
+    a.split('e')[1] === b.split('e')[1]
+  )
+}
+
+const few = (list: readonly Guess[]) => (list.length > most ? [] : [...list])
+
+/** Explanations that say different things: of the same slips the first. */
+function different(list: readonly Guess[]): Guess[] {
+  return [...new Map(list.toReversed().map((it) => [it.slips.join(), it])).values()].toReversed()
+}

@@ -1,0 +1,163 @@
+import { goalsOf, ownOf, toMend, type Goal, type ToMend } from '@/core/learner'
+import { knownOf } from '@/core/network'
+import { letterOf, quantityText, unitOf } from '@/core/number'
+import type { Worksheet } from '@/core/worksheet'
+import { useSettings } from '@/ui/settings'
+import { AnswerField } from './AnswerField'
+import { saidOf, saidOfNamed, slotKey } from './trySheet'
+import type { OpenAttempt } from './useAttempt'
+
+const symbolOf = { ...letterOf, potential: 'φ' } as const
+const nouns = {
+  resistance: 'the resistance of',
+  voltage: 'the voltage across',
+  current: 'the current in',
+  power: 'the power of',
+  potential: 'the potential of node',
+} as const
+
+/** How what is asked for by name is called on the screen: a node by its label, an equivalent by its resistors. */
+function calledBy({ worksheet, position }: OpenAttempt, { quantity, element, of }: Goal): string {
+  if (quantity === 'potential')
+    return worksheet.wiring.nodes.find(({ points }) => of !== null && points.includes(of))?.label ?? of ?? ''
+  if (of === worksheet.network.parts[worksheet.wiring.supply].name) return of
+  if (element !== null) return position.names[element]
+  return of === null ? 'the whole' : of.replaceAll(' ', ', ')
+}
+
+/** What is given and what is to be found, always in sight; what is asked for is answered here too. */
+export function TryGoals({ attempt }: { readonly attempt: OpenAttempt }) {
+  const { worksheet, position, make } = attempt
+  const goals = goalsOf(position)
+  const asked = goals.filter(({ of }) => of !== null)
+  return (
+    <div className="mb-2 rounded-md border border-line bg-sheet px-3 py-1.5" data-goal>
+      <p>
+        <Given worksheet={worksheet} />
+        <strong>Find</strong> {wordsOf(attempt, goals)}
+      </p>
+      {asked.length > 0 && (
+        <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1" aria-label="What is asked for">
+          {asked.map((goal) => {
+            const { quantity, element, of } = goal
+            const name = calledBy(attempt, goal)
+            const isByName = element === null || quantity === 'potential'
+            const isNamed = (move: Parameters<Parameters<typeof saidOfNamed>[1]>[0]) =>
+              move.do === 'answer' && move.quantity === quantity && move.of === of
+            return (
+              <li key={`${quantity} ${of}`}>
+                <AnswerField
+                  label={`asked for: ${nouns[quantity].slice(4)} ${name}`}
+                  symbol={`${symbolOf[quantity]}(${name})`}
+                  quantity={quantity === 'potential' ? 'voltage' : quantity}
+                  slot={slotKey(quantity, of ?? '')}
+                  own={ownOf(position, goal)}
+                  judgement={
+                    (isByName ? undefined : saidOf(position, element, quantity)) ?? saidOfNamed(position, isNamed)
+                  }
+                  onAnswer={(answer) =>
+                    make(
+                      isByName
+                        ? { do: 'answer', quantity, of: of ?? '', answer }
+                        : { do: 'value', element, quantity, answer },
+                    )
+                  }
+                />
+              </li>
+            )
+          })}
+        </ul>
+      )}
+    </div>
+  )
+}
+
+/** What is known from the start, beside the resistors. */
+function Given({ worksheet: { network, wiring } }: { readonly worksheet: Worksheet }) {
+  const { figures } = useSettings().settings
+  const known = knownOf(network)
+  if (!known) return null
+  const { part, quantity, value } = known
+  const text = quantityText({ value: value.value }, unitOf[quantity], figures === 'fraction' ? 6 : figures)
+  const isSource = part === network.parts[wiring.supply].name
+  return (
+    <>
+      <strong>Given</strong> the {quantity} {quantity === 'current' && !isSource ? 'in' : 'of'} {part}, {text}.{' '}
+    </>
+  )
+}
+
+function wordsOf(attempt: OpenAttempt, goals: readonly Goal[]): string {
+  const { worksheet } = attempt
+  const asked = goals.filter(({ of }) => of !== null)
+  if (asked.length > 0)
+    return `${asked.map((goal) => `${nouns[goal.quantity]} ${calledBy(attempt, goal)}`).join(', ')}. Nothing else is asked for.`
+  const { kind } = worksheet.network.parts[worksheet.wiring.supply]
+  const isOpen = worksheet.network.parts.some((it) => it.kind === 'resistor' && it.resistance === undefined)
+  // At a bridge the same is to be found as anywhere: that it cannot be is for the person to see.
+  if (kind === 'terminals' || isOpen) return 'the one resistance that the whole has.'
+  const known = knownOf(worksheet.network)
+  const source = worksheet.network.parts[worksheet.wiring.supply].name
+  if (goals.length === 0 || !worksheet.choices.asked.length)
+    return known && known.part !== source
+      ? `the source’s voltage and current, and those of every resistor.`
+      : `what ${source} has to give, and the voltage and current of every resistor.`
+  return 'what the meters show.'
+}
+
+/** What does not stand, with what follows from it: nothing is done while there is any. */
+export function TryMend({ attempt }: { readonly attempt: OpenAttempt }) {
+  const { position } = attempt
+  const all = toMend(position)
+  if (all.length === 0) return null
+  const own = all.filter(({ verdict }) => verdict === 'wrong' || verdict === 'asked')
+  const follow = all.filter((it) => !own.includes(it))
+  return (
+    <div className="mt-3 rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5" data-mend>
+      <h2 className="font-semibold">Now mend these</h2>
+      {own.length > 0 && <Slots attempt={attempt} list={own} />}
+      {follow.length > 0 && (
+        <p className="flex flex-wrap items-baseline gap-x-2">
+          <span className="text-soft">{own.length > 0 ? 'these of yours follow from them:' : 'these followed:'}</span>
+          <Slots attempt={attempt} list={follow} />
+        </p>
+      )}
+    </div>
+  )
+}
+
+function Slots({
+  attempt: { position, worksheet },
+  list,
+}: {
+  readonly attempt: OpenAttempt
+  readonly list: readonly ToMend[]
+}) {
+  const nameOf = ({ slot, of, quantity }: ToMend) => {
+    if (slot?.quantity === 'resistance') return position.names[slot.element]
+    if (slot) return `${letterOf[slot.quantity]}(${position.names[slot.element]})`
+    if (quantity === 'check') return `the check of the ${of}`
+    const node = worksheet.wiring.nodes.find(({ points }) => of !== null && points.includes(of))
+    return quantity === 'potential' ? `φ(${node?.label ?? of})` : `${symbolOf[quantity]}(${of})`
+  }
+  const go = ({ slot, of, quantity }: ToMend) => {
+    const key = slot ? slotKey(slot.quantity, slot.element) : slotKey(quantity, of ?? '')
+    const field = window.document.querySelector<HTMLElement>(`[data-slot="${CSS.escape(key)}"] input`)
+    field?.closest('details')?.setAttribute('open', '')
+    field?.focus()
+  }
+  return (
+    <span className="flex flex-wrap gap-x-3">
+      {list.map((it) => (
+        <button
+          key={nameOf(it)}
+          type="button"
+          className="min-h-6 font-mono underline decoration-dotted underline-offset-4"
+          onClick={() => go(it)}
+        >
+          {nameOf(it)} {it.verdict === 'asked' ? '?' : it.verdict === 'follows' ? '→' : '✗'}
+        </button>
+      ))}
+    </span>
+  )
+}

@@ -1,0 +1,48 @@
+// How well the judge of Try names slips, and whether it leaves right answers alone: npm run judge [-- NETWORKS]
+import { countChoices } from '../test/choices'
+import { countRight, countSlips, together, type Counted } from '../test/judged'
+import { kinds, pairs, unnamed, type Kind } from '../test/slipKinds'
+
+const networks = Number(process.argv[2] ?? 300)
+const percent = (part: number, whole: number) => `${((100 * part) / whole).toFixed(1)} %`.padStart(8)
+const line = (name: string, { made, named, false: untrue, accepted }: Counted) =>
+  console.log(
+    `${name.padEnd(58)}${String(made).padStart(6)}${percent(named, made)}${percent(untrue, made)}${percent(accepted, made)}`,
+  )
+const counts = countSlips(networks)
+const all = [...kinds, ...pairs, ...unnamed]
+
+console.log(`${'slips'.padEnd(58)}  made   named   false accepted`)
+for (const kind of all) {
+  const count = counts.get(kind)
+  if (count) line(`${unnamed.includes(kind) ? 'no usual slip' : kind.group}: ${kind.name}`, count)
+}
+const wrongChoices = countChoices(networks)
+for (const [name, count] of wrongChoices) line(`structure: ${name}`, count)
+const inStructure = { made: 0, named: 0, false: 0, accepted: 0 }
+for (const { made, named, false: untrue, accepted } of wrongChoices.values()) {
+  inStructure.made += made
+  inStructure.named += named
+  inStructure.false += untrue
+  inStructure.accepted += accepted
+}
+
+console.log('')
+line('together: structure', inStructure)
+const groups: readonly (readonly [string, readonly Kind[]])[] = [
+  ...(['resistance', 'voltage and current', 'power'] as const).map(
+    (group) => [group, kinds.filter((kind) => kind.group === group)] as const,
+  ),
+  ['pairs', pairs],
+  ['no usual slip', unnamed],
+  ['all', all],
+]
+for (const [name, which] of groups) line(`together: ${name}`, together(counts, which))
+
+console.log('\nright answers')
+for (const figures of [2, 3, 4])
+  for (const rounding of ['each step', 'each number', 'at the end'] as const) {
+    const said = countRight(networks, figures, rounding)
+    const text = [...said].map(([verdict, count]) => `${count} ${verdict}`).join(', ')
+    console.log(`${figures} figures, ${rounding}: ${text}`)
+  }
