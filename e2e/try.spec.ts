@@ -131,7 +131,7 @@ test('slips are named, each by what was chosen or by its number', async ({ page 
   await type(page, 'resistance of Req', '1.527k')
   const current = 'current of Req'
   await type(page, current, '7.857 V')
-  await expect(said(page, current)).toHaveAttribute('data-slip', named('exchanged'))
+  await expect(said(page, current)).toHaveAttribute('data-slip', named('unit'))
   await type(page, current, '7.857')
   await expect(said(page, current)).toHaveAttribute('data-slip', named('thousandfold'))
   await type(page, current, '7.857 mA')

@@ -1,5 +1,5 @@
 import { goalsOf, ownOf, toMend, type Goal, type ToMend } from '@/core/learner'
-import { knownOf } from '@/core/network'
+import { isMeter, knownOf } from '@/core/network'
 import { letterOf, quantityText, unitOf } from '@/core/number'
 import type { Worksheet } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
@@ -98,7 +98,7 @@ function wordsOf(attempt: OpenAttempt, goals: readonly Goal[]): string {
   if (kind === 'terminals' || isOpen) return 'the one resistance that the whole has.'
   const known = knownOf(worksheet.network)
   const source = worksheet.network.parts[worksheet.wiring.supply].name
-  if (goals.length === 0 || !worksheet.choices.asked.length)
+  if (!worksheet.choices.asked.length || !worksheet.network.parts.some(isMeter))
     return known && known.part !== source
       ? `the source’s voltage and current, and those of every resistor.`
       : `what ${source} has to give, and the voltage and current of every resistor.`

@@ -103,6 +103,8 @@ function Value({
   readonly quantity: Quantity
 }) {
   const { position, make } = attempt
+  if (position.truth[quantity][element] === null)
+    return <span className="pt-1 text-soft">{letterOf[quantity]} is not determined</span>
   return (
     <AnswerField
       label={`${quantity} of ${position.names[element]}`}

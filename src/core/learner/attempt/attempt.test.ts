@@ -5,7 +5,18 @@ import { findGroups } from '../../structure'
 import { wordSentence } from '../../worksheet'
 import { answerProblem, readAnswer } from '../answer'
 import type { AskedQuantity } from '../../network'
-import { begin, goalsOf, hintFor, isDone, replay, summarise, toMend, type Move, type Strength } from './index'
+import {
+  begin,
+  goalsOf,
+  hintFor,
+  isDone,
+  readMoves,
+  replay,
+  summarise,
+  toMend,
+  type Move,
+  type Strength,
+} from './index'
 import { checkPlace } from './named'
 import { paperOf } from './state'
 
@@ -351,6 +362,32 @@ test('a step taken back opens its equivalent again', () => {
   learner.combine({ kind: 'series', members: [1, 2] })
   learner.reduce()
   expect(learner.position.sheet.elements.length).toBe(1)
+})
+
+test('what was kept by an earlier version opens, and is judged anew', () => {
+  const kept = JSON.parse(
+    `[{"do":"combine","members":[1,2],"kind":"series","answer":"40"},{"do":"undo"},
+      {"do":"combine","members":[1,2],"kind":"series","answer":"30 Ω"},{"do":"hint","strength":2},
+      {"do":"combine","members":[5,3],"kind":"parallel","answer":"10"},
+      {"do":"combine","members":[0,6,4],"kind":"series","answer":"25/2"},
+      {"do":"value","element":7,"quantity":"current","answer":"0.96 V"},
+      {"do":"carry","element":7,"quantity":"current"},{"do":"stop","members":[1],"why":"shorted"}]`,
+  ) as unknown
+  const read = readMoves(kept)
+  if (!read.ok) throw new Error(read.message)
+  const { judgements } = replay(worksheetOf(network(worked)), read.moves)
+  expect(judgements.map(({ verdict }) => verdict)).toEqual([
+    'wrong',
+    'undone',
+    'right',
+    'hint',
+    'right',
+    'right',
+    'wrong',
+    'right',
+    'wrong',
+  ])
+  expect(judgements[6].could).toEqual([['unit']])
 })
 
 test('moves that do not fit the network are passed over', () => {

@@ -73,7 +73,7 @@ export interface ToMend {
   readonly verdict: Own['verdict']
 }
 
-/** What is to be mended, in the order in which it can be: what is wrong itself before what follows from it. */
+/** What is to be mended, each after what it can be found from. */
 export function toMend({ own, answers, checks, reduction }: Position): ToMend[] {
   const outermost = reduction.from.map((_, id) => id).reverse()
   const slots = [
@@ -98,8 +98,7 @@ export function toMend({ own, answers, checks, reduction }: Position): ToMend[] 
     }
   for (const [check, there] of Object.entries(checks))
     if (!isMet(there)) found.push({ slot: null, of: check, quantity: 'check', verdict: there.verdict })
-  const isFirst = ({ verdict }: ToMend) => verdict === 'wrong' || verdict === 'asked'
-  return [...found.filter(isFirst), ...found.filter((it) => !isFirst(it))]
+  return found
 }
 
 /** Whether everything that was wanted is there, and nothing is to be mended. */

@@ -2,8 +2,8 @@ import { letterOf, quantityText, unitOf, type Quantity } from '../../number'
 import { findGroups, stoppingElements, type SheetElement } from '../../structure'
 import { methods, type Sentence } from '../../worksheet'
 import { openGoals, toMend } from './goals'
-import type { Position, Strength } from './move'
-import { truthByName } from './named'
+import type { Check, Position, Strength } from './move'
+import { checkPlace, truthByName } from './named'
 import { nextValue, type Next } from './plan'
 import { remark } from './remark'
 import { equivalentOf, stepOf } from './state'
@@ -28,7 +28,9 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const R = (id: number) => own.resistance[id]?.value ?? 0
 
-  const mend = toMend(position).find(({ slot }) => slot !== null)
+  const toDo = toMend(position)
+  // What follows from a wrong value is looked at after it.
+  const mend = toDo.find(({ verdict }) => verdict !== 'follows') ?? toDo.at(0)
   if (mend?.slot) {
     const { quantity, element } = mend.slot
     const step = quantity === 'resistance' ? stepOf({ worksheet, steps: [...reduction.steps] }, element) : null
@@ -49,6 +51,23 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     const next = nextValue(without)
     const way = next && next.slot.element === element && next.slot.quantity === quantity ? next : null
     return hint([element], [remark('hint-mend', { name }), ...(way ? [whatToDo(way)] : []), valueOf(quantity, element)])
+  }
+  if (mend) {
+    const { of, quantity } = mend
+    if (of === null) return null
+    if (quantity !== 'check') return byName(quantity, of, remark('hint-mend', { name: calledBy(quantity, of) }))
+    const place = checkPlace({ ...position, from: reduction.from, to: reduction.to }, of as Check)
+    const terms = place?.terms ?? []
+    const sum = terms.reduce((total, { quantity: which, element }) => total + (position.truth[which][element] ?? 0), 0)
+    const name = `the check of the ${of}`
+    return hint(
+      terms.map(({ element }) => element),
+      [
+        remark('hint-mend', { name }),
+        remark('hint-add-up', { name, members: terms.map((term) => at(term.quantity, term.element)) }),
+        remark('hint-value', { name, value: quantityText({ value: sum }, unitOf[terms[0]?.quantity ?? 'power']) }),
+      ],
+    )
   }
   if (position.stopped) return null
   if (sheet.elements.length > 1) {
@@ -83,24 +102,37 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     ])
   }
   const [goal] = openGoals(position)
-  if (!goal?.of) return null
-  const value = truthByName(position, goal.quantity, goal.of)
-  if (value === null) return null
-  const isPotential = goal.quantity === 'potential'
-  return hint(
-    [],
-    [
-      remark(isPotential ? 'hint-walk' : 'hint-inside', { name: goal.of }),
-      remark(isPotential ? 'hint-drops' : 'hint-together', { name: goal.of }),
-      remark('hint-value', {
-        name: isPotential ? `the potential of ${goal.of}` : goal.of,
-        value: quantityText({ value }, goal.quantity === 'potential' ? 'V' : unitOf[goal.quantity]),
-      }),
-    ],
-  )
+  return goal?.of
+    ? byName(
+        goal.quantity,
+        goal.of,
+        remark(goal.quantity === 'potential' ? 'hint-walk' : 'hint-inside', { name: calledBy(goal.quantity, goal.of) }),
+      )
+    : null
 
   function hint(elements: readonly number[], all: readonly Sentence[]): Hint {
     return { elements, sentences: all.slice(0, strength) }
+  }
+  /** What was answered by name, or is to be. */
+  function byName(quantity: Quantity | 'potential', of: string, first: Sentence): Hint | null {
+    const value = truthByName(position, quantity, of)
+    if (value === null) return null
+    const name = calledBy(quantity, of)
+    return hint(
+      [],
+      [
+        first,
+        remark(quantity === 'potential' ? 'hint-drops' : 'hint-together', { name }),
+        remark('hint-value', {
+          name,
+          value: quantityText({ value }, quantity === 'potential' ? 'V' : unitOf[quantity]),
+        }),
+      ],
+    )
+  }
+  function calledBy(quantity: Quantity | 'potential', of: string): string {
+    if (quantity !== 'potential') return `${letterOf[quantity]}(${of.replaceAll(' ', ', ')})`
+    return `the potential of node ${wiring.nodes.find(({ points }) => points.includes(of))?.label ?? of}`
   }
   function at(quantity: Quantity, element: number): string {
     return quantity === 'resistance' ? names[element] : `${letterOf[quantity]}(${names[element]})`

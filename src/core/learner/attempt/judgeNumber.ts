@@ -117,8 +117,13 @@ export function judgeAgainst(answer: Answer, against: Against): Judged {
       : { verdict: 'asked', could: doubt, reasons: [askOf(doubt[0], isSum)] }
   }
   const { method, result, unit, value } = answer
-  if (unit !== null && unit !== unitOf[quantity])
-    return named([{ slips: ['exchanged'], value, how: `in ${unit}, not in ${unitOf[quantity]}` }])
+  if (unit !== null && unit !== unitOf[quantity]) {
+    const others = guesses().singles.filter(({ slips: [slip] }) => slip === 'exchanged')
+    const exchanged = others.find((it) => isWrittenAs(answer, it.value))
+    return named([
+      exchanged ?? { slips: ['unit'], value, how: `a ${quantity} is in ${unitOf[quantity]}, not in ${unit}` },
+    ])
+  }
   if (method !== null && result !== null && grade({ ...answer, result: null }, against).verdict !== 'wrong')
     return named([{ slips: ['arithmetic'], value: result.value, how: method }])
   const aims = [...(wanted === null ? [] : [wanted]), ...targets.map((it) => it.value)]

@@ -56,10 +56,10 @@ const remarks = {
   'hint-add-up': '{name}: {members} add up',
   'ohm-current': '{name}: Ohm’s law, I = V / R, from {used}',
   'ohm-voltage': '{name}: Ohm’s law, V = I · R, from {used}',
-  'hint-walk': 'walk from {name} to 0 V',
-  'hint-drops': 'the drops on the way add up to the potential of {name}',
-  'hint-inside': 'look at what {name} is made of',
-  'hint-together': 'what you found of the resistors of {name} tells it',
+  'hint-walk': '{name}: walk from there to 0 V',
+  'hint-drops': 'the drops on the way to 0 V add up to {name}',
+  'hint-inside': '{name}: look at what is inside',
+  'hint-together': '{name} is told by what you found of the resistors inside',
   'hint-value': '{name} is {value}',
 } as const
 

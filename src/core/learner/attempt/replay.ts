@@ -104,6 +104,8 @@ function write(paper: Paper, move: Exclude<Made['move'], { readonly do: 'hint' }
     case 'value': {
       if (!exists(move.element)) return null
       const answer = readAnswer(move.answer)
+      // What has no value is not answered.
+      if (truth[move.quantity][move.element] === null) return null
       const isLeaf = move.element < paper.worksheet.wiring.live.length
       if (
         !answer ||

@@ -34,8 +34,9 @@ export function settle(paper: Paper): void {
     }
   for (const check of Object.keys(paper.checks) as Check[]) {
     const [own, against] = [paper.checks[check], againstCheck(paper, check)]
-    // What was added up may have been mended.
+    // What was added up may have been mended, or be no longer there.
     if (own && against) paper.checks[check] = { ...own, verdict: verdictNow(own, against) }
+    else delete paper.checks[check]
   }
 }
 

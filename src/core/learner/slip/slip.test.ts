@@ -150,6 +150,7 @@ describe('a value', () => {
     [1, 'current', '61.36 mA', 'transposed'],
     [1, 'current', '3.273', 'exchanged'],
     [1, 'current', '3.273 V', 'exchanged'],
+    [1, 'current', '16.36 V', 'unit'],
     [1, 'current', '-16.36 mA', 'sign'],
     [0, 'voltage', '6', 'source-voltage'],
     [0, 'voltage', '3.273', 'wrong-on-top'],

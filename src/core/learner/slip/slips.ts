@@ -22,6 +22,7 @@ export const slips = {
     name: 'a lost kilo or milli',
     remark: 'right digits, {how}: look at the prefixes of what was put in, and of the answer',
   },
+  unit: { name: 'the wrong unit', remark: '{how}' },
   tenfold: { name: 'a misplaced decimal point', remark: 'right digits, {how}' },
   transposed: { name: 'digits exchanged', remark: '{how}' },
   copied: { name: 'a digit copied wrongly', remark: '{how}' },
