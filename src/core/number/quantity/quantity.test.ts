@@ -134,6 +134,7 @@ test('the spelling of the formats means the same', () => {
 test('a refusal says what was typed and what would be accepted', () => {
   expect(quantityProblem('negative', '-5', 'Ω')).toBe('“-5” is negative; a resistance here is 0 or more')
   expect(quantityProblem('not-a-number', 'x', 'A')).toContain('250 mA')
+  expect(quantityProblem('not-a-number', { toString: false }, 'A')).toContain('“{"toString":false}” is not a number')
 })
 
 test.each([

@@ -187,7 +187,9 @@ const accepted: Readonly<Record<Unit, string>> = {
 
 /** One sentence for a refused quantity: what is wrong, and what would be accepted. */
 export function quantityProblem(problem: QuantityProblem, typed: unknown, wanted: Unit): string {
-  const shown = typeof typed === 'string' && typed.length > 24 ? `${typed.slice(0, 24)}…` : String(typed)
+  // Of an object anything may be told but its own text.
+  const text = typeof typed === 'object' ? JSON.stringify(typed) : String(typed)
+  const shown = text.length > 24 ? `${text.slice(0, 24)}…` : text
   const like = `write it like ${accepted[wanted]}`
   switch (problem) {
     case 'missing':
