@@ -171,6 +171,11 @@ export const kinds: readonly Kind[] = [
     const { it, k } = pick(made, random)
     return lie(kind, R.with(k, pick(it, random)))
   }),
+  step(
+    'reciprocals rounded to one figure',
+    'rounded-early',
+    parallel(({ R }) => 1 / add(R.map((r) => Number((1 / r).toPrecision(1))))),
+  ),
   step('kilo lost', 'thousandfold', ({ kind, R, random }) => lie(kind, R) * pick([1e-3, 1e3], random)),
   step('decimal point', 'tenfold', ({ kind, R, random }) => lie(kind, R) * pick([0.1, 10], random)),
   step('digits of the result exchanged', 'transposed', ({ kind, R, random, figures }) =>
@@ -194,6 +199,14 @@ export const kinds: readonly Kind[] = [
     isShared(at) ? null : at.quantity === 'voltage' ? at.self.I : at.self.V,
   ),
   value('milli lost', 'thousandfold', (at) => found(at) * pick([1e-3, 1e3], at.random)),
+  value(
+    'rounded early',
+    'rounded-early',
+    divided((at) => {
+      const short = (it: number) => Number(it.toPrecision(1))
+      return at.quantity === 'voltage' ? short(at.self.I) * at.self.R : short(at.self.V) / at.self.R
+    }),
+  ),
   value(
     'M for m',
     'thousandfold',

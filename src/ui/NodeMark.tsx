@@ -25,9 +25,7 @@ export const NodeMark = memo(function NodeMark({ x, y, node, label, isLit = fals
   const around = 2 * (wide + high)
   return (
     <>
-      {isLit && (
-        <circle data-lit cx={x} cy={y} r={wide / 2 + 8} className="fill-chosen-wash stroke-chosen" strokeWidth={2} />
-      )}
+      {isLit && <circle data-lit cx={x} cy={y} r={wide / 2 + 5} className="fill-none stroke-chosen" strokeWidth={3} />}
       {ring > 0 && (
         <path
           d={outline(shape, x, y, wide + 5, high + 5)}

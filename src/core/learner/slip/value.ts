@@ -93,10 +93,16 @@ function ohmGuesses(place: ValuePlace): Guess[] {
         guess('inverted', self.V * self.R, `${V} · ${self.name}`),
       ]
   const other = isVoltage ? 'I' : 'V'
+  const early = [1, 2].map((figures) => {
+    const rounded = Number(self[other].toPrecision(figures))
+    const how = `${at(other, self)} rounded to ${figures === 1 ? 'one figure' : 'two figures'}`
+    return guess('rounded-early', isVoltage ? rounded * self.R : rounded / self.R, how)
+  })
   return [
     guess('exchanged', self[other], at(other, self)),
     ...(group ? [guess('exchanged', group.whole[other], at(other, group.whole))] : []),
     ...upside,
+    ...early,
     ...copied,
     ...factors,
   ]
