@@ -1,8 +1,7 @@
 import { begin, play, type Move, type Position, type Slip } from '@/core/learner'
 import { findGroups, stoppingElements } from '@/core/structure'
 import { networkOf } from './documents'
-import type { Counted } from './judged'
-import { mixedNetwork, sitesOf } from './judged'
+import { countAt, mixedNetwork, sitesOf, type Counted } from './judged'
 import { worksheetOf } from './learner'
 import { randomBridges, randomNumbers } from './randomNetwork'
 
@@ -142,8 +141,7 @@ export function countChoices(networks: number): Map<string, Counted> {
     if (!move) return
     const { judgements } = play(position, move)
     const { verdict, could } = judgements[judgements.length - 1]
-    const count = counts.get(name) ?? { made: 0, named: 0, false: 0, accepted: 0 }
-    counts.set(name, count)
+    const count = countAt(counts, name)
     count.made++
     const isNamed = could.some((slips) => slips.length === 1 && is.includes(slips[0]))
     if (isNamed) count.named++

@@ -144,10 +144,7 @@ export function slipAt(site: Site, kind: Kind): number | null {
 
 export interface Tried {
   readonly kind: Kind
-  readonly site: Site
   readonly judgement: Judgement
-  readonly answer: string
-  readonly wrong: number
 }
 
 /** Makes a slip of a kind at a random place of a network that offers one. */
@@ -160,7 +157,7 @@ export function tryKind(kind: Kind, sites: readonly Site[], figures: number, ran
     const answer = typed(wrong, site.quantity, figures, random)
     const { judgements } = play(site.position, site.move(answer))
     const judgement = judgements[judgements.length - 1]
-    if (judgement.move.do === site.move(answer).do) return { kind, site, judgement, answer, wrong }
+    if (judgement.move.do === site.move(answer).do) return { kind, judgement }
   }
   return null
 }
@@ -266,8 +263,7 @@ export function countSlips(networks: number): Map<Kind, Counted> {
     for (const kind of [...kinds, ...pairs, ...unnamed]) {
       const tried = tryKind(kind, sites, figures, random)
       if (!tried) continue
-      const count = counts.get(kind) ?? { made: 0, named: 0, false: 0, accepted: 0 }
-      counts.set(kind, count)
+      const count = countAt(counts, kind)
       count.made++
       if (isNamed(tried)) count.named++
       if (isFalse(tried)) count.false++
@@ -277,18 +273,18 @@ export function countSlips(networks: number): Map<Kind, Counted> {
   return counts
 }
 
-/** The counts of some kinds together. */
-export function together(counts: ReadonlyMap<Kind, Counted>, which: readonly Kind[]): Counted {
-  const sum = { made: 0, named: 0, false: 0, accepted: 0 }
-  for (const kind of which) {
-    const { made, named, false: untrue, accepted } = counts.get(kind) ?? sum
-    if (!counts.has(kind)) continue
-    sum.made += made
-    sum.named += named
-    sum.false += untrue
-    sum.accepted += accepted
-  }
-  return sum
+/** A place for what is counted under a key. */
+export function countAt<K>(counts: Map<K, Counted>, key: K): Counted {
+  const count = counts.get(key) ?? { made: 0, named: 0, false: 0, accepted: 0 }
+  counts.set(key, count)
+  return count
+}
+
+/** The counts of some together. */
+export function together<K>(counts: ReadonlyMap<K, Counted>, which: readonly K[] = [...counts.keys()]): Counted {
+  const all = which.flatMap((key) => counts.get(key) ?? [])
+  const add = (of: keyof Counted) => all.reduce((sum, count) => sum + count[of], 0)
+  return { made: add('made'), named: add('named'), false: add('false'), accepted: add('accepted') }
 }
 
 /** What was said of right answers, by verdict. */

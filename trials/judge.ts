@@ -19,16 +19,8 @@ for (const kind of all) {
 }
 const wrongChoices = countChoices(networks)
 for (const [name, count] of wrongChoices) line(`structure: ${name}`, count)
-const inStructure = { made: 0, named: 0, false: 0, accepted: 0 }
-for (const { made, named, false: untrue, accepted } of wrongChoices.values()) {
-  inStructure.made += made
-  inStructure.named += named
-  inStructure.false += untrue
-  inStructure.accepted += accepted
-}
-
 console.log('')
-line('together: structure', inStructure)
+line('together: structure', together(wrongChoices))
 const groups: readonly (readonly [string, readonly Kind[]])[] = [
   ...(['resistance', 'voltage and current', 'power'] as const).map(
     (group) => [group, kinds.filter((kind) => kind.group === group)] as const,

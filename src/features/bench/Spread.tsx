@@ -1,3 +1,4 @@
+import { labelAt } from '@/core/structure'
 import { useMemo, useState } from 'react'
 import {
   loosestClasses,
@@ -82,8 +83,7 @@ export default function Spread({ network, planning }: { readonly network: Networ
 function nameOf({ quantity, of }: NamedQuantity, nodes: Planning['bench']['built']['wiring']['nodes']): string {
   if (of === null) return 'Req of the whole'
   if (quantity !== 'potential') return `${names[quantity]} of ${of}`
-  const label = nodes.find(({ points }) => points.includes(of))?.label ?? of
-  return `potential of node ${label}`
+  return `potential of node ${labelAt({ nodes }, of)}`
 }
 
 function textOf(value: number, quantity: NamedQuantity['quantity']): string {

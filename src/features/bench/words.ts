@@ -1,3 +1,4 @@
+import { labelAt } from '@/core/structure'
 import {
   endsOf,
   resolutionOf,
@@ -16,17 +17,13 @@ export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measuremen
   const { wiring } = built
   if (probe.kind === 'whole') return `${built.network.parts[wiring.supply].name}’s ends, whole`
   if ('between' in measurement) {
-    const [a, b] = measurement.between.map((point) => labelOf(built, point))
+    const [a, b] = measurement.between.map((point) => labelAt(built.wiring, point))
     return `node ${a} against ${b}`
   }
   const { of } = measurement
   if (probe.kind === 'total') return `total, at ${of}`
   if ('lifted' in measurement) return measurement.lifted ? `${of}, lead lifted` : `${of}, in place`
   return of
-}
-
-function labelOf({ wiring }: Bench['built'], point: string): string {
-  return wiring.nodes.find(({ points }) => points.includes(point))?.label ?? point
 }
 
 /** Where the leads go, in words. */

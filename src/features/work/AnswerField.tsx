@@ -4,17 +4,8 @@ import { answerProblem, readAnswer, slips as slipTable, writtenIn, type Judgemen
 import { wordSentence } from '@/core/worksheet'
 import { quantityText, unitOf, type Quantity } from '@/core/number'
 import { useSettings } from '@/ui/settings'
+import { signs, typedFigures } from './trySheet'
 
-const signs = {
-  right: '✓',
-  rounded: '≈',
-  asked: '?',
-  follows: '→',
-  stale: '✗',
-  wrong: '✗',
-  refused: '✗',
-  given: '',
-} as const
 const tones = {
   right: 'text-holds',
   rounded: 'text-holds',
@@ -106,7 +97,7 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
   }
   const read = own && typed === null && own.verdict !== 'given' ? readAnswer(own.typed) : null
   const isWorked = read !== null && read.method !== null && read.result === null
-  const shown = own ? quantityText({ value: own.value }, unitOf[quantity], figures === 'fraction' ? 6 : figures) : ''
+  const shown = own ? quantityText({ value: own.value }, unitOf[quantity], typedFigures(figures)) : ''
   return (
     <div className="min-w-0" data-slot={slot}>
       <label className="flex items-center gap-1.5">

@@ -1,3 +1,4 @@
+import { labelAt } from '@/core/structure'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
@@ -5,15 +6,8 @@ import { equivalentsOf } from '@/core/worksheet'
 import { isMeter, type AskedQuantity, type Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { askedTexts } from './names'
 import { Select } from './Select'
-
-const quantities = {
-  current: 'the current in',
-  voltage: 'the voltage across',
-  power: 'the power of',
-  resistance: 'the resistance of',
-  potential: 'the potential of node',
-} as const
 
 /** Only what is asked for: a list of quantities; empty is everything. */
 export function Asking() {
@@ -47,7 +41,7 @@ export function Asking() {
   const chosen = things.some(([key]) => key === of) ? of : (things[0]?.[0] ?? '')
   const nameOf = (it: AskedQuantity) => {
     if (it.quantity !== 'potential') return it.of.includes(' ') ? `(${it.of.replaceAll(' ', ', ')})` : it.of
-    return worksheet?.wiring.nodes.find(({ points }) => points.includes(it.of))?.label ?? it.of
+    return worksheet ? labelAt(worksheet.wiring, it.of) : it.of
   }
   const add = () => {
     // What meters show is asked only until something else is.
@@ -68,10 +62,10 @@ export function Asking() {
             key={`${it.quantity} ${it.of}`}
             className="flex items-center rounded-full border border-chosen bg-chosen-wash pl-2.5"
           >
-            {quantities[it.quantity]} {nameOf(it)}
+            {askedTexts[it.quantity]} {nameOf(it)}
             <button
               type="button"
-              aria-label={`No longer ask for ${quantities[it.quantity]} ${nameOf(it)}`}
+              aria-label={`No longer ask for ${askedTexts[it.quantity]} ${nameOf(it)}`}
               className="flex size-6 items-center justify-center rounded-full hover:text-trouble"
               onClick={() => {
                 const rest = asked.filter((other) => other !== it)
@@ -88,7 +82,7 @@ export function Asking() {
       <Select
         label="quantity"
         value={quantity}
-        options={Object.entries(quantities)}
+        options={Object.entries(askedTexts)}
         onChange={(value) => setQuantity(value as AskedQuantity['quantity'])}
       />
       <Select label="of" value={chosen} options={things} onChange={setOf} />

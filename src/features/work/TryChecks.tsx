@@ -12,9 +12,8 @@ const checks: readonly Check[] = ['junction', 'loop', 'power']
 export function TryChecks({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position, worksheet, make } = attempt
   if (openGoals(position).length > 0 || toMend(position).some(({ quantity }) => quantity !== 'check')) return null
-  const paper = { ...position, from: position.reduction.from, to: position.reduction.to }
   const places = checks.flatMap((check) => {
-    const place = checkPlace(paper, check)
+    const place = checkPlace(position, check)
     const isFound = place?.terms.every(({ quantity, element }) => position.own[quantity][element] !== null)
     return place && isFound ? [{ check, place }] : []
   })

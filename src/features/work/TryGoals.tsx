@@ -1,28 +1,21 @@
 import { goalsOf, ownOf, toMend, type Goal, type ToMend } from '@/core/learner'
 import { isMeter, knownOf } from '@/core/network'
 import { letterOf, quantityText, unitOf } from '@/core/number'
+import { labelAt } from '@/core/structure'
 import type { Worksheet } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
 import { AnswerField } from './AnswerField'
-import { saidOf, saidOfNamed, slotKey } from './trySheet'
+import { askedTexts } from './names'
+import { saidOf, saidOfNamed, signs, slotKey, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 const symbolOf = { ...letterOf, potential: 'φ' } as const
-const nouns = {
-  resistance: 'the resistance of',
-  voltage: 'the voltage across',
-  current: 'the current in',
-  power: 'the power of',
-  potential: 'the potential of node',
-} as const
-
 /** How what is asked for by name is called on the screen: a node by its label, an equivalent by its resistors. */
 function calledBy({ worksheet, position }: OpenAttempt, { quantity, element, of }: Goal): string {
-  if (quantity === 'potential')
-    return worksheet.wiring.nodes.find(({ points }) => of !== null && points.includes(of))?.label ?? of ?? ''
+  if (of === null) return element === null ? 'the whole' : position.names[element]
+  if (quantity === 'potential') return labelAt(worksheet.wiring, of)
   if (of === worksheet.network.parts[worksheet.wiring.supply].name) return of
-  if (element !== null) return position.names[element]
-  return of === null ? 'the whole' : of.replaceAll(' ', ', ')
+  return element === null ? of.replaceAll(' ', ', ') : position.names[element]
 }
 
 /** What is given and what is to be found, always in sight; what is asked for is answered here too. */
@@ -47,7 +40,7 @@ export function TryGoals({ attempt }: { readonly attempt: OpenAttempt }) {
             return (
               <li key={`${quantity} ${of}`}>
                 <AnswerField
-                  label={`asked for: ${nouns[quantity].slice(4)} ${name}`}
+                  label={`asked for: ${askedTexts[quantity].slice(4)} ${name}`}
                   symbol={`${symbolOf[quantity]}(${name})`}
                   quantity={quantity === 'potential' ? 'voltage' : quantity}
                   slot={slotKey(quantity, of ?? '')}
@@ -78,7 +71,7 @@ function Given({ worksheet: { network, wiring } }: { readonly worksheet: Workshe
   const known = knownOf(network)
   if (!known) return null
   const { part, quantity, value } = known
-  const text = quantityText({ value: value.value }, unitOf[quantity], figures === 'fraction' ? 6 : figures)
+  const text = quantityText({ value: value.value }, unitOf[quantity], typedFigures(figures))
   const isSource = part === network.parts[wiring.supply].name
   return (
     <>
@@ -91,7 +84,7 @@ function wordsOf(attempt: OpenAttempt, goals: readonly Goal[]): string {
   const { worksheet } = attempt
   const asked = goals.filter(({ of }) => of !== null)
   if (asked.length > 0)
-    return `${asked.map((goal) => `${nouns[goal.quantity]} ${calledBy(attempt, goal)}`).join(', ')}. Nothing else is asked for.`
+    return `${asked.map((goal) => `${askedTexts[goal.quantity]} ${calledBy(attempt, goal)}`).join(', ')}. Nothing else is asked for.`
   const { kind } = worksheet.network.parts[worksheet.wiring.supply]
   const isOpen = worksheet.network.parts.some((it) => it.kind === 'resistor' && it.resistance === undefined)
   // At a bridge the same is to be found as anywhere: that it cannot be is for the person to see.
@@ -137,8 +130,7 @@ function Slots({
     if (slot?.quantity === 'resistance') return position.names[slot.element]
     if (slot) return `${letterOf[slot.quantity]}(${position.names[slot.element]})`
     if (quantity === 'check') return `the check of the ${of}`
-    const node = worksheet.wiring.nodes.find(({ points }) => of !== null && points.includes(of))
-    return quantity === 'potential' ? `φ(${node?.label ?? of})` : `${symbolOf[quantity]}(${of})`
+    return `${symbolOf[quantity]}(${quantity === 'potential' && of !== null ? labelAt(worksheet.wiring, of) : of})`
   }
   const go = ({ slot, of, quantity }: ToMend) => {
     const key = slot ? slotKey(slot.quantity, slot.element) : slotKey(quantity, of ?? '')
@@ -155,7 +147,7 @@ function Slots({
           className="min-h-6 font-mono underline decoration-dotted underline-offset-4"
           onClick={() => go(it)}
         >
-          {nameOf(it)} {it.verdict === 'asked' ? '?' : it.verdict === 'follows' ? '→' : '✗'}
+          {nameOf(it)} {signs[it.verdict]}
         </button>
       ))}
     </span>

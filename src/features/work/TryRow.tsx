@@ -9,7 +9,7 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, JudgementNote } from './AnswerField'
 import { SheetCard, sightOf } from './SheetCard'
-import { drawOwn, saidOf, saidOfNamed, slotKey } from './trySheet'
+import { drawOwn, saidOf, saidOfNamed, slotKey, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 interface Row {
@@ -132,7 +132,7 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
     >
       <p className="font-mono font-semibold text-reduce">
         {position.names[id]}
-        {own && ` = ${own.typed || quantityText({ value: own.value }, 'Ω', figures === 'fraction' ? 6 : figures)}`}
+        {own && ` = ${own.typed || quantityText({ value: own.value }, 'Ω', typedFigures(figures))}`}
       </p>
       {analysis.supply.current &&
         (['voltage', 'current', 'power'] as const).map((quantity) => (

@@ -3,7 +3,25 @@ import type { Judgement, Own, Position } from '@/core/learner'
 import type { Amount, Figures, Quantity } from '@/core/number'
 import type { Side, Worksheet } from '@/core/worksheet'
 
-const marks: Partial<Record<Own['verdict'], string>> = { wrong: ' ✗', stale: ' ✗', follows: ' →', asked: ' ?' }
+/** The sign of each verdict. */
+export const signs = {
+  right: '✓',
+  rounded: '≈',
+  asked: '?',
+  follows: '→',
+  stale: '✗',
+  wrong: '✗',
+  refused: '✗',
+  given: '',
+} as const
+
+/** Verdicts that are marked on a sheet. */
+const marked: readonly Own['verdict'][] = ['wrong', 'stale', 'follows', 'asked']
+
+/** In how many figures a typed value is shown: as it is, not as a fraction of a double. */
+export function typedFigures(figures: Figures): Figures {
+  return figures === 'fraction' ? 6 : figures
+}
 
 /** A sheet of the learner's own steps, with their own values: ✗ at those that are wrong, → at those that follow. */
 export function drawOwn(
@@ -46,13 +64,12 @@ export function drawOwn(
     },
     { stage: 0, sheet: steps },
     side,
-    // A typed value is shown as it is, not as a fraction of a double.
-    figures === 'fraction' ? 6 : figures,
+    typedFigures(figures),
     {
       form,
       written: (text, quantity, id) => {
         const verdict = own[quantity][id]?.verdict
-        return verdict ? text + (marks[verdict] ?? '') : text
+        return verdict && marked.includes(verdict) ? `${text} ${signs[verdict]}` : text
       },
     },
   )

@@ -1,3 +1,4 @@
+import { nodeAt } from '../../structure'
 import type { Problem } from '../../network'
 import type { Bench } from '../tolerance'
 
@@ -38,8 +39,8 @@ export function probeOf(bench: Pick<Bench, 'built' | 'turned'>, measurement: Mea
     problem: { part: null, field, message },
   })
   if ('between' in measurement) {
-    const [red, black] = measurement.between.map((point) => nodeOf(wiring, point))
-    const missing = measurement.between.find((point) => nodeOf(wiring, point) < 0)
+    const [red, black] = measurement.between.map((point) => nodeAt(wiring, point))
+    const missing = measurement.between.find((point) => nodeAt(wiring, point) < 0)
     if (missing !== undefined) return refuse('between', `there is no point “${missing.slice(0, 32)}” in this network`)
     const { start, finish } = wiring
     if (
@@ -69,11 +70,6 @@ export function probeOf(bench: Pick<Bench, 'built' | 'turned'>, measurement: Mea
   }
   const [red, black] = endsOf(bench, part)
   return found({ kind: quantity, red, black })
-}
-
-/** The node of a point; −1 where there is none. */
-function nodeOf({ nodes }: Bench['built']['wiring'], point: string): number {
-  return nodes.findIndex(({ points }) => points.includes(point))
 }
 
 /** The nodes at the ends of a part, the one nearer to + first; as listed where neither is. */

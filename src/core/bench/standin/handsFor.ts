@@ -1,3 +1,4 @@
+import { nodeAt } from '../../structure'
 import type { Measurement } from '../plan'
 import type { Bench } from '../tolerance'
 import { withBroken, type Hands } from './hands'
@@ -20,9 +21,7 @@ export function handsFor(bench: Bench, measurement: Measurement, fresh: Hands): 
     supply: { ...fresh.supply, isOn: !isOhms, isOut: isOhms },
   }
   if ('between' in measurement) {
-    const [red, black] = measurement.between.map((point) =>
-      wiring.nodes.findIndex(({ points }) => points.includes(point)),
-    )
+    const [red, black] = measurement.between.map((point) => nodeAt(wiring, point))
     return red < 0 || black < 0 ? hands : { ...hands, red: { node: red }, black: { node: black } }
   }
   const part = network.parts.findIndex(({ name }) => name === measurement.of)

@@ -18,7 +18,6 @@ import {
   type Strength,
 } from './index'
 import { checkPlace } from './named'
-import { paperOf } from './state'
 
 const said = (judgement: { reasons: readonly Parameters<typeof wordSentence>[0][] }) =>
   judgement.reasons.map(wordSentence)
@@ -232,7 +231,7 @@ describe('checks', () => {
     for (const [element, volts] of [1.44, 3.2, 6.4, 9.6, 0.96].entries()) it.type(element, 'voltage', volts)
     for (const [element, amperes] of [0.96, 0.32, 0.32, 0.64, 0.96].entries()) it.type(element, 'current', amperes)
     for (const [element, watts] of [1.3824, 1.024, 2.048, 6.144, 0.9216].entries()) it.type(element, 'power', watts)
-    expect(checkPlace(paperOf(it.position), 'junction')?.terms.map(({ element }) => element)).toEqual([1, 3])
+    expect(checkPlace(it.position, 'junction')?.terms.map(({ element }) => element)).toEqual([1, 3])
     expect(check('junction', '0.64').could).toEqual([['dropped']])
     expect(
       [check('junction', '0.96'), check('loop', '12 V'), check('power', '11.5')].map(({ verdict }) => verdict),

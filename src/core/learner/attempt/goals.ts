@@ -1,8 +1,9 @@
 import type { Quantity } from '../../number'
 import { elementKey, insideOf } from '../../structure'
-import { answerKey, type Own, type Position, type Slot } from './move'
+import { answerKey, namedBy, type Own, type Position, type Slot } from './move'
 import { truthByName } from './named'
-import { ownKey } from './state'
+import { elementsByKey } from './state'
+import { isGood } from './ways'
 
 /** What is to be found: a value of an element, or of what is asked for by name and is none of the learner's elements. */
 export interface Goal {
@@ -18,7 +19,7 @@ export function goalsOf(position: Position): Goal[] {
   const { worksheet, reduction, sheet, truth } = position
   const { network, wiring, choices, analysis, derivation, elements } = worksheet
   const whole = sheet.elements.length === 1 ? sheet.elements[0].id : null
-  const byKey = new Map(reduction.from.map((_, id) => [ownKey(worksheet, reduction, id), id]))
+  const byKey = elementsByKey(worksheet, reduction)
   /** What a meter's reading is told by: of an equivalent that the learner did not form, the resistors inside. */
   const whatTells = (use: number): Goal[] => {
     const { of, quantity } = derivation.lines[use]
@@ -30,7 +31,7 @@ export function goalsOf(position: Position): Goal[] {
   const asked = choices.asked.flatMap(({ quantity, of }): Goal[] => {
     const reading = derivation.readings.find(({ part }) => network.parts[part].name === of)
     if (reading) return derivation.lines[reading.line].uses.flatMap(whatTells)
-    if (truthByName(position, quantity, of) === null) return []
+    if (truthByName(worksheet, quantity, of) === null) return []
     if (of === network.parts[wiring.supply].name) return [{ quantity, element: whole, of }]
     return [{ quantity, element: quantity === 'potential' ? null : (byKey.get(of) ?? null), of }]
   })
@@ -49,8 +50,6 @@ export function ownOf({ own, answers }: Position, { quantity, element, of }: Goa
   return there ?? (of === null ? null : (answers.get(answerKey(quantity, of)) ?? null))
 }
 
-const isMet = (own: Own | null) => own !== null && ['given', 'right', 'rounded'].includes(own.verdict)
-
 /** What is not found yet. */
 export function openGoals(position: Position): Goal[] {
   const isOpen = (goal: Goal) => {
@@ -58,7 +57,7 @@ export function openGoals(position: Position): Goal[] {
     // What has no value is not found.
     const { element, quantity } = goal
     if (!own && element !== null && quantity !== 'potential') return position.truth[quantity][element] !== null
-    return !isMet(own)
+    return own === null || !isGood(own)
   }
   return goalsOf(position).filter(isOpen)
 }
@@ -84,20 +83,14 @@ export function toMend({ own, answers, checks, reduction }: Position): ToMend[] 
   ]
   const found: ToMend[] = slots.flatMap((slot) => {
     const there = own[slot.quantity][slot.element]
-    return there && !isMet(there) ? [{ slot, of: null, quantity: slot.quantity, verdict: there.verdict }] : []
+    return there && !isGood(there) ? [{ slot, of: null, quantity: slot.quantity, verdict: there.verdict }] : []
   })
-  for (const [key, there] of answers)
-    if (!isMet(there)) {
-      const cut = key.indexOf(' ')
-      found.push({
-        slot: null,
-        of: key.slice(cut + 1),
-        quantity: key.slice(0, cut) as Quantity | 'potential',
-        verdict: there.verdict,
-      })
-    }
+  for (const [key, there] of answers) {
+    const [quantity, of] = namedBy(key)
+    if (!isGood(there)) found.push({ slot: null, of, quantity, verdict: there.verdict })
+  }
   for (const [check, there] of Object.entries(checks))
-    if (!isMet(there)) found.push({ slot: null, of: check, quantity: 'check', verdict: there.verdict })
+    if (!isGood(there)) found.push({ slot: null, of: check, quantity: 'check', verdict: there.verdict })
   return found
 }
 

@@ -1,12 +1,13 @@
 import { letterOf, quantityText, unitOf, type Quantity } from '../../number'
-import { findGroups, stoppingElements, type SheetElement } from '../../structure'
+import { findGroups, labelAt, stoppingElements, type SheetElement } from '../../structure'
 import { methods, type Sentence } from '../../worksheet'
+import { equivalentOf } from '../slip'
 import { openGoals, toMend } from './goals'
 import type { Check, Position, Strength } from './move'
 import { checkPlace, truthByName } from './named'
 import { nextValue, type Next } from './plan'
 import { remark } from './remark'
-import { equivalentOf, stepOf } from './state'
+import { stepOf } from './state'
 
 /** A hint, and the elements that it speaks of. */
 export interface Hint {
@@ -28,12 +29,12 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const R = (id: number) => own.resistance[id]?.value ?? 0
 
-  const toDo = toMend(position)
+  const unsound = toMend(position)
   // What follows from a wrong value is looked at after it.
-  const mend = toDo.find(({ verdict }) => verdict !== 'follows') ?? toDo.at(0)
+  const mend = unsound.find(({ verdict }) => verdict !== 'follows') ?? unsound.at(0)
   if (mend?.slot) {
     const { quantity, element } = mend.slot
-    const step = quantity === 'resistance' ? stepOf({ worksheet, steps: [...reduction.steps] }, element) : null
+    const step = quantity === 'resistance' ? stepOf({ worksheet, steps: reduction.steps }, element) : null
     const name = `${letterOf[quantity]} of ${names[element]}`
     if (step)
       return hint(
@@ -50,13 +51,13 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     const without = { ...position, own: { ...own, [quantity]: own[quantity].with(element, null) } }
     const next = nextValue(without)
     const way = next && next.slot.element === element && next.slot.quantity === quantity ? next : null
-    return hint([element], [remark('hint-mend', { name }), ...(way ? [whatToDo(way)] : []), valueOf(quantity, element)])
+    return hint([element], [remark('hint-mend', { name }), ...(way ? [inWords(way)] : []), valueOf(quantity, element)])
   }
   if (mend) {
     const { of, quantity } = mend
     if (of === null) return null
     if (quantity !== 'check') return byName(quantity, of, remark('hint-mend', { name: calledBy(quantity, of) }))
-    const place = checkPlace({ ...position, from: reduction.from, to: reduction.to }, of as Check)
+    const place = checkPlace(position, of as Check)
     const terms = place?.terms ?? []
     const sum = terms.reduce((total, { quantity: which, element }) => total + (position.truth[which][element] ?? 0), 0)
     const name = `the check of the ${of}`
@@ -97,7 +98,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     const seen = [...new Set(way.uses.map(({ element }) => element))]
     return hint(strength > 1 ? [slot.element] : seen, [
       remark('hint-from', { known: way.uses.map(({ quantity, element }) => at(quantity, element)) }),
-      whatToDo(next),
+      inWords(next),
       valueOf(slot.quantity, slot.element),
     ])
   }
@@ -115,7 +116,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
   }
   /** What was answered by name, or is to be. */
   function byName(quantity: Quantity | 'potential', of: string, first: Sentence): Hint | null {
-    const value = truthByName(position, quantity, of)
+    const value = truthByName(worksheet, quantity, of)
     if (value === null) return null
     const name = calledBy(quantity, of)
     return hint(
@@ -132,7 +133,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
   }
   function calledBy(quantity: Quantity | 'potential', of: string): string {
     if (quantity !== 'potential') return `${letterOf[quantity]}(${of.replaceAll(' ', ', ')})`
-    return `the potential of node ${wiring.nodes.find(({ points }) => points.includes(of))?.label ?? of}`
+    return `the potential of node ${labelAt(wiring, of)}`
   }
   function at(quantity: Quantity, element: number): string {
     return quantity === 'resistance' ? names[element] : `${letterOf[quantity]}(${names[element]})`
@@ -142,14 +143,13 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     return remark('hint-value', { name: at(quantity, element), value: quantityText({ value }, unitOf[quantity]) })
   }
   /** The method of a way, in words. */
-  function whatToDo({ slot, way }: Next): Sentence {
+  function inWords({ slot, way }: Next): Sentence {
     const name = at(slot.quantity, slot.element)
     const from = at(way.uses[0].quantity, way.uses[0].element)
     switch (way.method) {
       case 'together':
         return remark('hint-add-up', { name, members: way.uses.map(({ quantity, element }) => at(quantity, element)) })
       case 'beside':
-        return remark(slot.quantity === 'current' ? 'hint-one-current' : 'hint-one-voltage', { name, from })
       case 'carried':
       case 'outward':
         return remark(slot.quantity === 'current' ? 'hint-one-current' : 'hint-one-voltage', { name, from })

@@ -35,7 +35,7 @@ export interface Judged {
  */
 export function againstValue(paper: Paper, quantity: Quantity, element: number): Against {
   return {
-    name: namesOf(paper)[element],
+    name: () => namesOf(paper)[element],
     quantity,
     wanted: paper.truth[quantity][element],
     targets: targetsOf(paper, quantity, element),
@@ -47,8 +47,8 @@ export function againstValue(paper: Paper, quantity: Quantity, element: number):
 
 /** What a number is judged by. */
 export interface Against {
-  /** What it is a value of. */
-  readonly name: string
+  /** What it is a value of; asked for only where it is said. */
+  readonly name: () => string
   readonly quantity: Quantity
   readonly wanted: number | null
   readonly targets: readonly Target[]
@@ -104,7 +104,7 @@ export function judgeAgainst(answer: Answer, against: Against): Judged {
     could: [],
     reasons: [remark(code)],
   })
-  const named = (could: readonly Guess[]): Judged => ({ verdict: 'wrong', could, reasons: reasonsOf(could, name) })
+  const named = (could: readonly Guess[]): Judged => ({ verdict: 'wrong', could, reasons: reasonsOf(could, name()) })
   if (verdict === 'right') return said('right')
   if (verdict === 'follows') return said('right-follows')
   if (verdict === 'lost') return said('ask-lost')

@@ -2,12 +2,12 @@ import { combine, findGroups, judge, leavesOf, stoppingElements, type Step } fro
 import { sharedIn, type Sentence } from '../../worksheet'
 import type { Quantity } from '../../number'
 import { writtenIn, type Answer } from '../answer'
-import type { Slip } from '../slip'
+import { equivalentOf, type Slip } from '../slip'
 import { againstValue, judgeAgainst } from './judgeNumber'
 import type { AnswerVerdict, Judgement, Move } from './move'
 import { remark } from './remark'
 import { settle } from './settle'
-import { equivalentOf, giveSupply, namesOf, quantities, reductionOf, type Paper } from './state'
+import { giveSupply, namesOf, quantities, reductionOf, type Paper } from './state'
 
 /** What a move was found to be. */
 export interface Said {

@@ -43,7 +43,7 @@ export function stepPlace(paper: Paper, element: number, table: ValueTable, befo
       )
       .filter((group) => !group.members.includes(element))
       .map((group) => ({ kind: group.kind, members: group.members.map(seat) })),
-    leaves: paper.worksheet.wiring.live.map((_, id) => seat(id)),
+    resistors: paper.worksheet.wiring.live.length,
   }
 }
 

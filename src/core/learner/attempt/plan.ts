@@ -21,7 +21,7 @@ const keyOf = ({ quantity, element }: Slot) => `${quantity} ${element}`
  */
 export function nextValue(position: Position): Next | null {
   const { reduction, own, truth } = position
-  const paper = { ...position, steps: [...reduction.steps] }
+  const paper = { ...position, steps: reduction.steps }
   const slots = reduction.from.flatMap((_, element) =>
     (['voltage', 'current', 'power'] as const)
       .filter((quantity) => truth[quantity][element] !== null)
@@ -70,6 +70,6 @@ function slotsOf(position: Position, { quantity, element, of }: Goal): Slot[] {
     return position.reduction.leaves.map((_, leaf) => ({ quantity: 'voltage', element: leaf }))
   }
   if (element !== null) return [{ quantity, element }]
-  const named = of === null ? null : elementByName(position.worksheet, of)
+  const named = of === null ? null : elementByName(position.worksheet, quantity, of)
   return named === null ? [] : insideOf(position.worksheet, named).map((leaf) => ({ quantity, element: leaf }))
 }

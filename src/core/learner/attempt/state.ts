@@ -1,10 +1,20 @@
-import { float, type Quantity } from '../../number'
+import type { Quantity } from '../../number'
 import { knownOf } from '../../network'
-import { aroundEach, equivalent, leavesOf, nameElements, type Reduction, type Sheet, type Step } from '../../structure'
+import { aroundEach, leavesOf, nameElements, type Reduction, type Sheet, type Step } from '../../structure'
 import { amountAt, type Worksheet } from '../../worksheet'
 import type { Check, Own, Position, ValueTable } from './move'
 
 export const quantities = ['resistance', 'voltage', 'current', 'power'] as const
+
+/** Something for each quantity. */
+function byQuantity<T>(make: (quantity: Quantity) => T): Record<Quantity, T> {
+  return {
+    resistance: make('resistance'),
+    voltage: make('voltage'),
+    current: make('current'),
+    power: make('power'),
+  }
+}
 
 /** The learner's paper, to be written on. */
 export interface Paper {
@@ -28,8 +38,7 @@ const given = (value: number): Own => ({ typed: '', value, verdict: 'given' })
 export function begin(worksheet: Worksheet): Position {
   const { network, wiring, reduction } = worksheet
   const leaves = wiring.live
-  const list = (quantity: Quantity) => leaves.map((_, leaf) => amountAt(worksheet, quantity, leaf)?.value ?? null)
-  const none = () => leaves.map(() => null)
+  const truth = byQuantity((quantity) => leaves.map((_, leaf) => amountAt(worksheet, quantity, leaf)?.value ?? null))
   const paper: Paper = {
     worksheet,
     steps: [],
@@ -40,18 +49,10 @@ export function begin(worksheet: Worksheet): Position {
       start: wiring.start,
       finish: wiring.finish,
     },
-    truth: {
-      resistance: list('resistance'),
-      voltage: list('voltage'),
-      current: list('current'),
-      power: list('power'),
-    },
-    own: {
-      resistance: list('resistance').map((value) => (value === null ? null : given(value))),
-      voltage: none(),
-      current: none(),
-      power: none(),
-    },
+    truth,
+    own: byQuantity((quantity) =>
+      truth[quantity].map((value) => (quantity === 'resistance' && value !== null ? given(value) : null)),
+    ),
     answers: new Map(),
     checks: {},
     stopped: false,
@@ -65,20 +66,14 @@ export function begin(worksheet: Worksheet): Position {
 
 /** A copy of the paper, so that what was before stays. */
 export function paperOf({ worksheet, reduction, sheet, truth, own, answers, checks, stopped }: Position): Paper {
-  const copied = <T>(table: Readonly<Record<Quantity, readonly T[]>>) => ({
-    resistance: [...table.resistance],
-    voltage: [...table.voltage],
-    current: [...table.current],
-    power: [...table.power],
-  })
   return {
     worksheet,
     steps: [...reduction.steps],
     from: [...reduction.from],
     to: [...reduction.to],
     sheet,
-    truth: copied(truth),
-    own: copied(own),
+    truth: byQuantity((quantity) => [...truth[quantity]]),
+    own: byQuantity((quantity) => [...own[quantity]]),
     answers: new Map(answers),
     checks: { ...checks },
     stopped,
@@ -127,7 +122,10 @@ export function aroundOf(steps: readonly Step[], element: number): Step | null {
 }
 
 /** The step that made an element; null for a resistor. */
-export function stepOf({ worksheet, steps }: Pick<Paper, 'worksheet' | 'steps'>, element: number): Step | null {
+export function stepOf(
+  { worksheet, steps }: { readonly worksheet: Worksheet; readonly steps: readonly Step[] },
+  element: number,
+): Step | null {
   return steps[element - worksheet.wiring.live.length] ?? null
 }
 
@@ -141,25 +139,16 @@ export function namesOf(paper: Paper): string[] {
   )
 }
 
-/** How a document names an element of the learner's: its resistors, joined by spaces. */
-export function ownKey(worksheet: Worksheet, reduction: Reduction, element: number): string {
-  return leavesOf(reduction, element)
-    .map((part) => worksheet.network.parts[part].name)
-    .join(' ')
-}
-
-/** The equivalent of resistances in series or in parallel, in ohms. */
-export function equivalentOf(kind: 'series' | 'parallel', values: readonly number[]): number {
-  return equivalent(kind, [...values.keys()], values, float)
+/** The learner's elements by how a document names them: their resistors, joined by spaces. */
+export function elementsByKey({ network }: Worksheet, reduction: Reduction): ReadonlyMap<string, number> {
+  const key = (id: number) =>
+    leavesOf(reduction, id)
+      .map((part) => network.parts[part].name)
+      .join(' ')
+  return new Map(reduction.from.map((_, id) => [key(id), id]))
 }
 
 /** What the learner has written, and where nothing is, what is true. */
 export function writtenTable({ own, truth }: Pick<Position, 'own' | 'truth'>): ValueTable {
-  const written = (quantity: Quantity) => truth[quantity].map((value, id) => own[quantity][id]?.value ?? value)
-  return {
-    resistance: written('resistance'),
-    voltage: written('voltage'),
-    current: written('current'),
-    power: written('power'),
-  }
+  return byQuantity((quantity) => truth[quantity].map((value, id) => own[quantity][id]?.value ?? value))
 }

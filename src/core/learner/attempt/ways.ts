@@ -1,7 +1,8 @@
 import { float, type Arithmetic, type Quantity } from '../../number'
-import { methodsFor, sharedIn, type MethodName, type Surroundings } from '../../worksheet'
+import type { Step } from '../../structure'
+import { methodsFor, sharedIn, type MethodName, type Surroundings, type Worksheet } from '../../worksheet'
 import type { Own, Position, Slot } from './move'
-import { aroundOf, stepOf, type Paper } from './state'
+import { aroundOf, stepOf } from './state'
 
 /** A way from values of the learner's paper to another. */
 export interface Way {
@@ -14,8 +15,8 @@ export interface Way {
 }
 
 interface Known {
-  readonly worksheet: Paper['worksheet']
-  readonly steps: Paper['steps']
+  readonly worksheet: Worksheet
+  readonly steps: readonly Step[]
   readonly own: Position['own']
 }
 

@@ -1,3 +1,5 @@
+import { float } from '../../number'
+import { equivalent } from '../../structure'
 import type { Slip } from './slips'
 
 /** A number that a slip gives, in SI base units. */
@@ -23,7 +25,16 @@ export interface Seat {
 
 export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 
+/** How a number was rounded, in words. */
+export const roundedTo = (what: string, figures: number) =>
+  `${what} rounded to ${figures === 1 ? 'one figure' : 'two figures'}`
+
 /** A guess of a single slip. */
 export function guess(slip: Slip, value: number, how?: string, of?: readonly string[]): Guess {
   return { slips: [slip], value, how, of }
+}
+
+/** The equivalent of resistances in series or in parallel, in ohms. */
+export function equivalentOf(kind: 'series' | 'parallel', values: readonly number[]): number {
+  return equivalent(kind, [...values.keys()], values, float)
 }

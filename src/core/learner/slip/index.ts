@@ -3,7 +3,7 @@
  * for certain where none does. Textbooks: “common mistakes”.
  */
 export { slipRemark, slips, type Slip } from './slips'
-export type { Guess, Seat } from './guess'
+export { equivalentOf, type Guess, type Seat } from './guess'
 export { miscopiedStep, stepGuesses, stepPairs, type StepPlace } from './step'
 export { miscopiedValue, valueGuesses, valuePairs, type ValuePlace } from './value'
 export { nameSlips, type Guesses } from './name'

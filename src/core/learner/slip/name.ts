@@ -1,6 +1,6 @@
 import { isOfTwoFigures, shortFigures, isSame, isWrittenAs, type Answer } from '../answer'
 import { guess, type Guess } from './guess'
-import { swapped } from './step'
+import { differInOneDigit, swapped } from './digits'
 
 /** Where slips are looked for: what would be right, and the numbers that slips give. */
 export interface Guesses {
@@ -18,6 +18,8 @@ export interface Guesses {
 /** Results of working in kilohms or milliamperes that are no resistance, or no resistance squared. */
 const scales = [1, 1e-3, 1e3, 1e-6, 1e6, 1e-9, 1e9]
 const thousands = scales.slice(1)
+/** A thousandfold beside another slip. */
+const fewThousands = thousands.slice(0, 4)
 const tens = [0.1, 10, 0.01, 100]
 /** A value that was rounded on the way may be off by this part of it. */
 const near = 0.0015
@@ -46,8 +48,8 @@ function anywhere(target: number, answer: Answer): Guess[] {
 /** The right number as it would be written with as many figures, or with zeros left out, two digits of it exchanged. */
 function exchangedDigits(target: number, { value, figures }: Answer): Guess[] {
   const least = Math.max(3, shortFigures(value))
-  const most = figures === Infinity ? 6 : Math.max(4, figures)
-  const counts = Array.from({ length: Math.max(0, most - least + 1) }, (_, i) => least + i)
+  const longest = figures === Infinity ? 6 : Math.max(4, figures)
+  const counts = Array.from({ length: Math.max(0, longest - least + 1) }, (_, i) => least + i)
   return counts
     .flatMap((count) => swapped(target, count).filter((it) => isSame(it, Math.abs(value))))
     .slice(0, 1)
@@ -88,7 +90,7 @@ function fitting(answer: Answer, { targets, singles: numbers, pairs, miscopied, 
   const scaled = singles.flatMap((it) =>
     it.isScaled
       ? []
-      : thousands.slice(0, 4).map((scale): Guess => ({
+      : fewThousands.map((scale): Guess => ({
           ...it,
           slips: [...it.slips, 'thousandfold'],
           value: it.value * scale,
@@ -101,7 +103,7 @@ function fitting(answer: Answer, { targets, singles: numbers, pairs, miscopied, 
   if (nearly.length > 0) return few(nearly)
   if (shortFigures(answer.value) < figuresOfCopies) return []
   const wrongDigit = targets
-    .filter((target) => isOneDigitOff(target, answer))
+    .filter((target) => differInOneDigit(target, size.value, Math.min(Math.max(answer.figures, figuresOfCopies), 8)))
     .map((target) => guess('copied', target, 'all digits but one are right'))
   return few(different([...wrongDigit, ...fits(miscopied(), isWrittenAs)]))
 }
@@ -112,17 +114,6 @@ function asShown({ method }: Answer, list: readonly Guess[]): Guess[] {
   const signs = method.match(/[·*×/÷:+−^²³]|(?<=[\d)\p{L}]\s*)-/gu)?.length ?? 0
   const alike = list.filter(({ how }) => (how?.match(/ [·/+−] |²/g)?.length ?? 0) === signs)
   return alike.length > 0 ? alike : [...list]
-}
-
-/** Whether a number differs in one digit from another, written with as many figures. */
-function isOneDigitOff(target: number, { value, figures }: Answer): boolean {
-  const count = Math.min(Math.max(figures, figuresOfCopies), 8)
-  const [a, b] = [target, Math.abs(value)].map((it) => it.toExponential(count - 1))
-  return (
-    a.length === b.length &&
-    [...a].filter((sign, i) => sign !== b[i]).length === 1 &&
-    a.split('e')[1] === b.split('e')[1]
-  )
 }
 
 const few = (list: readonly Guess[]) => (list.length > most ? [] : [...list])

@@ -1,5 +1,7 @@
 import { writeQuantity } from '../../number'
-import { guess, sum, type Guess, type Seat } from './guess'
+import { oneDigitOff, swapped } from './digits'
+import { equivalentOf, guess, roundedTo, sum, type Guess, type Seat } from './guess'
+import type { Slip } from './slips'
 
 /** A step whose equivalent was worked out, and what stood around it. */
 export interface StepPlace {
@@ -9,8 +11,8 @@ export interface StepPlace {
   readonly beside: readonly Seat[]
   /** The other groups that its sheet offered. */
   readonly others: readonly { readonly kind: Kind; readonly members: readonly Seat[] }[]
-  /** Every resistor of the network. */
-  readonly leaves: readonly Seat[]
+  /** How many resistors the network has. */
+  readonly resistors: number
 }
 
 /** A member, and what it was made of where it is an equivalent itself. */
@@ -19,11 +21,13 @@ export interface Inside extends Seat {
 }
 
 type Kind = 'series' | 'parallel'
-type Put = { readonly values: readonly number[]; readonly guess: Omit<Guess, 'value' | 'isScaled'> }
+/** Resistances that were combined in the place of the members'. */
+interface Put extends Omit<Guess, 'value'> {
+  readonly kind: Kind
+  readonly values: readonly number[]
+}
 
 const reciprocals = (values: readonly number[]) => sum(values.map((value) => 1 / value))
-const equivalent = (kind: Kind, values: readonly number[]) =>
-  kind === 'series' ? sum(values) : 1 / reciprocals(values)
 const without = <T>(values: readonly T[], k: number) => values.filter((_, i) => i !== k)
 const product = (values: readonly number[]) => values.reduce((a, b) => a * b, 1)
 
@@ -65,29 +69,25 @@ function bent(kind: Kind, values: readonly number[], names: readonly string[]): 
 const scaled = (it: Guess): Guess => ({ ...it, isScaled: true })
 
 /** The resistances of a step as a slip of structure, or of copying, puts them. */
-function wronglyPut({ kind, members, beside, others, leaves }: StepPlace): (Put & { readonly kind: Kind })[] {
+function wronglyPut({ kind, members, beside, others, resistors }: StepPlace): Put[] {
   const values = members.map(({ R }) => R)
   const names = members.map(({ name }) => name)
   const bare = values.map(bareNumber)
   const isMixed = new Set(values.map((value, k) => Math.round(Math.log10(value / bare[k])))).size > 1
-  const put = (
-    slip: Guess['slips'][number],
-    list: readonly number[],
-    how?: string,
-    of?: readonly string[],
-    as = kind,
-  ) => ({
+  const put = (slip: Slip, list: readonly number[], how?: string, of?: readonly string[], as = kind): Put => ({
+    slips: [slip],
     kind: as,
     values: list,
-    guess: { slips: [slip], how, of },
+    how,
+    of,
   })
   const joined = (list: readonly string[]) => list.join(kind === 'series' ? ' + ' : ' ‖ ')
   return [
-    ...(isMixed ? [put('mixed-units', bare)] : []),
+    ...(isMixed ? [{ ...put('mixed-units', bare), isScaled: true as const }] : []),
     ...values.map((_, k) => put('dropped', without(values, k), joined(without(names, k)))),
     ...values.map((value, k) => put('counted-twice', [...values, value], undefined, [names[k]])),
     ...beside.map(({ R, name }) => put('one-too-many', [...values, R], undefined, [name])),
-    ...(beside.length > 1 && beside.length + members.length <= leaves.length
+    ...(beside.length > 1 && beside.length + members.length <= resistors
       ? [
           put(
             'one-too-many',
@@ -127,10 +127,9 @@ function wronglyPut({ kind, members, beside, others, leaves }: StepPlace): (Put 
 export function stepGuesses(place: StepPlace): Guess[] {
   const values = place.members.map(({ R }) => R)
   const names = place.members.map(({ name }) => name)
-  const straight = wronglyPut(place).map(({ kind, values: put, guess: it }) => ({
+  const straight = wronglyPut(place).map(({ kind, values: put, ...it }): Guess => ({
     ...it,
-    value: equivalent(kind, put),
-    ...(it.slips[0] === 'mixed-units' ? { isScaled: true as const } : {}),
+    value: equivalentOf(kind, put),
   }))
   // Of two members the value of one is the other one missing.
   const members = values.length > 2 ? place.members : []
@@ -143,50 +142,26 @@ export function miscopiedStep({ kind, members }: StepPlace): Guess[] {
   const values = members.map(({ R }) => R)
   return members.flatMap(({ R, name }, k) =>
     oneDigitOff(R).map((other) =>
-      guess('copied', equivalent(kind, values.with(k, other)), `${name} was taken as ${Number(other.toPrecision(4))}`),
+      guess(
+        'copied',
+        equivalentOf(kind, values.with(k, other)),
+        `${name} was taken as ${Number(other.toPrecision(4))}`,
+      ),
     ),
   )
 }
 
-/** A value with one of its first digits another. */
-export function oneDigitOff(value: number): number[] {
-  const [mantissa, exponent] = value.toExponential(3).split('e')
-  const digits = mantissa.replace('.', '').replace(/0+$/, '').padEnd(2, '0')
-  return [...digits].flatMap((digit, i) =>
-    Array.from({ length: 10 }, (_, other) => String(other))
-      .filter((other) => other !== digit && !(i === 0 && other === '0'))
-      .map((other) => {
-        const all = [...digits].with(i, other).join('')
-        return Number(`${all[0]}.${all.slice(1)}e${exponent}`)
-      }),
-  )
-}
+/** Slips that are looked for alone: with another one they would explain too much. */
+const alone: ReadonlySet<Slip> = new Set(['transposed', 'counted-twice', 'over-count', 'subtracted'])
 
 /** Numbers that a slip of structure and one of arithmetic give together. */
 export function stepPairs(place: StepPlace): Guess[] {
-  return wronglyPut(place).flatMap(
-    ({
-      kind,
-      values,
-      guess: {
-        slips: [structure],
-        of,
-      },
-    }) =>
-      values.length < 2 || structure === 'transposed' || structure === 'counted-twice'
-        ? []
-        : bent(
-            kind,
-            values,
-            values.map(() => ''),
-          )
-            .filter(({ slips: [slip] }) => slip !== 'over-count' && slip !== 'subtracted')
-            .map(({ slips: [arithmetic], value, isScaled }) => ({
-              slips: [structure, arithmetic],
-              value,
-              of,
-              isScaled,
-            })),
+  return wronglyPut(place).flatMap(({ kind, values, slips: [structure], of }) =>
+    values.length < 2 || alone.has(structure)
+      ? []
+      : bent(kind, values, []).flatMap(({ slips: [arithmetic], value, isScaled }): Guess[] =>
+          alone.has(arithmetic) ? [] : [{ slips: [structure, arithmetic], value, of, isScaled }],
+        ),
   )
 }
 
@@ -196,18 +171,6 @@ function bareNumber(value: number): number {
   return prefix === 'k' ? value / 1e3 : prefix === 'M' ? value / 1e6 : prefix === 'm' ? value * 1e3 : value
 }
 
-/** A value with two neighbouring digits exchanged, in every way; of long ones only the first figures are read. */
-export function swapped(value: number, figures = 4): number[] {
-  const [mantissa, exponent] = value.toExponential(figures - 1).split('e')
-  const digits = [...mantissa.replace(/[.-]/g, '')]
-  return digits.slice(1).flatMap((digit, i) => {
-    if (digit === digits[i]) return []
-    const other = digits.with(i, digit).with(i + 1, digits[i])
-    const size = Number(`${other[0]}.${other.slice(1).join('')}e${exponent}`)
-    return size === 0 ? [] : [size * Math.sign(value)]
-  })
-}
-
 /** Reciprocals that were rounded to one or two figures before they were added up. A sum in series is never rounded. */
 function roundedStep({ kind, members }: StepPlace): Guess[] {
   if (kind === 'series') return []
@@ -215,7 +178,7 @@ function roundedStep({ kind, members }: StepPlace): Guess[] {
   const to = (value: number, figures: number) => Number(value.toPrecision(figures))
   return [1, 2].flatMap((figures) => {
     const rounded = sum(values.map((value) => to(1 / value, figures)))
-    const how = `1/R rounded to ${figures === 1 ? 'one figure' : 'two figures'}`
+    const how = roundedTo('1/R', figures)
     return [guess('rounded-early', 1 / rounded, how), guess('rounded-early', 1 / to(rounded, figures), how)]
   })
 }

@@ -1,5 +1,6 @@
-import { guess, sum, type Guess, type Seat } from './guess'
-import { oneDigitOff } from './step'
+import { sharedIn } from '../../worksheet'
+import { oneDigitOff } from './digits'
+import { guess, roundedTo, sum, type Guess, type Seat } from './guess'
 
 /** A voltage, current or power that was found, and what stood around it. */
 export interface ValuePlace {
@@ -32,77 +33,76 @@ function neighbours({ self, group, around, total }: ValuePlace): Seat[] {
 /** A sum of resistances that stands for none. */
 const pseudo = (name: string, R: number): Seat => ({ name, R, V: NaN, I: NaN, P: NaN })
 
+/** How a voltage or a current is found by Ohm's law, and how it is turned the wrong way up. */
+const laws = {
+  voltage: {
+    own: 'V',
+    other: 'I',
+    by: '·',
+    /** The slip of taking the other factor from elsewhere. */
+    wrongFactor: 'other-current',
+    work: (I: number, R: number) => I * R,
+    upside: (I: number, R: number, i: string, r: string): [number, string][] => [
+      [I / R, `${i} / ${r}`],
+      [R / I, `${r} / ${i}`],
+    ],
+  },
+  current: {
+    own: 'I',
+    other: 'V',
+    by: '/',
+    wrongFactor: 'other-voltage',
+    work: (V: number, R: number) => V / R,
+    upside: (V: number, R: number, v: string, r: string): [number, string][] => [
+      [R / V, `${r} / ${v}`],
+      [V * R, `${v} · ${r}`],
+    ],
+  },
+} as const
+
 /** Numbers that Ohm’s law gives with a digit of the resistance copied wrongly. */
 export function miscopiedValue({ quantity, self }: ValuePlace): Guess[] {
   if (quantity === 'power') return []
+  const { other, work } = laws[quantity]
   return oneDigitOff(self.R).map((R) =>
-    guess(
-      'copied',
-      quantity === 'voltage' ? self.I * R : self.V / R,
-      `${self.name} was taken as ${Number(R.toPrecision(4))}`,
-    ),
+    guess('copied', work(self[other], R), `${self.name} was taken as ${Number(R.toPrecision(4))}`),
   )
 }
 
 /** Numbers that a single slip gives for a value. */
 export function valueGuesses(place: ValuePlace): Guess[] {
-  return place.quantity === 'power' ? powerGuesses(place) : [...ohmGuesses(place), ...groupGuesses(place)]
+  const { quantity } = place
+  return quantity === 'power' ? powerGuesses(place) : [...ohmGuesses(place, quantity), ...groupGuesses(place)]
 }
 
 /** What Ohm's law gives with a factor that is not the element's own, or the wrong way up; and what was only copied. */
-function ohmGuesses(place: ValuePlace): Guess[] {
-  const { quantity, self, group, total } = place
+function ohmGuesses(place: ValuePlace, quantity: 'voltage' | 'current'): Guess[] {
+  const { self, group, total } = place
+  const { own, other, by, wrongFactor, work, upside } = laws[quantity]
   const near = neighbours(place)
-  const isVoltage = quantity === 'voltage'
-  const letter = isVoltage ? 'V' : 'I'
+  const isDivided = group !== null && quantity !== sharedIn(group.kind)
   const copied = near.map((seat) => {
-    const how = at(letter, seat)
-    if (!isVoltage && group?.kind === 'parallel' && (seat === group.whole || seat === total))
-      return guess('total-current', seat.I, how)
-    if (isVoltage && group?.kind === 'series' && (seat === group.whole || seat === total))
-      return guess('source-voltage', seat.V, how)
-    return guess('other-value', seat[letter], how)
+    const isWhole = isDivided && (seat === group.whole || seat === total)
+    const slip = !isWhole ? 'other-value' : quantity === 'current' ? 'total-current' : 'source-voltage'
+    return guess(slip, seat[own], at(own, seat))
   })
-  const sums: Seat[] = group
-    ? [
-        pseudo(`(${joined([self, ...group.others], ' + ', 'R')})`, sum([self, ...group.others].map(({ R }) => R))),
-        ...(group.others.length > 1
-          ? [pseudo(`(${joined(group.others, ' + ', 'R')})`, sum(group.others.map(({ R }) => R)))]
-          : []),
-      ]
-    : []
-  const factors = [...near, ...sums].flatMap((seat) =>
-    isVoltage
-      ? [
-          guess('other-resistance', self.I * seat.R, `${at('I', self)} · ${seat.name}`),
-          guess('other-current', seat.I * self.R, `${at('I', seat)} · ${self.name}`),
-        ]
-      : [
-          guess('other-resistance', self.V / seat.R, `${at('V', self)} / ${seat.name}`),
-          guess('other-voltage', seat.V / self.R, `${at('V', seat)} / ${self.name}`),
-        ],
-  )
-  const [V, I] = [at('V', self), at('I', self)]
-  const upside = isVoltage
-    ? [
-        guess('inverted', self.I / self.R, `${I} / ${self.name}`),
-        guess('inverted', self.R / self.I, `${self.name} / ${I}`),
-      ]
-    : [
-        guess('inverted', self.R / self.V, `${self.name} / ${V}`),
-        guess('inverted', self.V * self.R, `${V} · ${self.name}`),
-      ]
-  const other = isVoltage ? 'I' : 'V'
-  const early = [1, 2].map((figures) => {
-    const rounded = Number(self[other].toPrecision(figures))
-    const how = `${at(other, self)} rounded to ${figures === 1 ? 'one figure' : 'two figures'}`
-    return guess('rounded-early', isVoltage ? rounded * self.R : rounded / self.R, how)
-  })
+  const sumOf = (seats: readonly Seat[]) => pseudo(`(${joined(seats, ' + ', 'R')})`, sum(seats.map(({ R }) => R)))
+  const sums = group ? [[self, ...group.others], ...(group.others.length > 1 ? [group.others] : [])].map(sumOf) : []
+  const factors = [...near, ...sums].flatMap((seat) => [
+    guess('other-resistance', work(self[other], seat.R), `${at(other, self)} ${by} ${seat.name}`),
+    guess(wrongFactor, work(seat[other], self.R), `${at(other, seat)} ${by} ${self.name}`),
+  ])
   return [
     guess('exchanged', self[other], at(other, self)),
     ...(group ? [guess('exchanged', group.whole[other], at(other, group.whole))] : []),
-    ...upside,
-    ...early,
+    ...upside(self[other], self.R, at(other, self), self.name).map(([value, how]) => guess('inverted', value, how)),
+    ...[1, 2].map((figures) =>
+      guess(
+        'rounded-early',
+        work(Number(self[other].toPrecision(figures)), self.R),
+        roundedTo(at(other, self), figures),
+      ),
+    ),
     ...copied,
     ...factors,
   ]
@@ -115,7 +115,7 @@ function groupGuesses(place: ValuePlace): Guess[] {
   const { kind, whole, others } = group
   const isVoltage = quantity === 'voltage'
   const letter = isVoltage ? 'V' : 'I'
-  if (isVoltage !== (kind === 'series')) return []
+  if (quantity === sharedIn(kind)) return []
   const all = sum([self, ...others].map(({ R }) => R))
   const rest = all - self.R
   const q = (seat: Seat) => seat[letter]
@@ -192,13 +192,11 @@ function groupGuesses(place: ValuePlace): Guess[] {
   return found
 }
 
-/** What the power's formulas give with a factor that is not the element's own, or mixed up. */
-function powerGuesses(place: ValuePlace): Guess[] {
-  const { self, group } = place
+/** What the formulas of power give mixed up, each with how. */
+function mixedFormulas(self: Seat): (readonly [value: number, how: string])[] {
   const { R, V, I, name } = self
   const [v, i] = [at('V', self), at('I', self)]
-  const near = neighbours(place)
-  const mixed: readonly (readonly [number, string])[] = [
+  return [
     [V / I, `${v} / ${i}`],
     [I / V, `${i} / ${v}`],
     [I * R, `${i} · ${name}`],
@@ -221,9 +219,16 @@ function powerGuesses(place: ValuePlace): Guess[] {
     [R / (V * V), `${name} / ${v}²`],
     [V * I * R, `${v} · ${i} · ${name}`],
   ]
+}
+
+/** What the power's formulas give with a factor that is not the element's own, or mixed up. */
+function powerGuesses(place: ValuePlace): Guess[] {
+  const { self, group } = place
+  const { R, V, I, name } = self
+  const [v, i] = [at('V', self), at('I', self)]
   return [
-    ...mixed.map(([value, how]) => guess('power-formula', value, how)),
-    ...near.flatMap((seat) => [
+    ...mixedFormulas(self).map(([value, how]) => guess('power-formula', value, how)),
+    ...neighbours(place).flatMap((seat) => [
       guess('other-value', seat.P, `P(${seat.name})`),
       ...(group
         ? [guess('equal-share', seat.P / (group.others.length + 1), `P(${seat.name}) / ${group.others.length + 1}`)]
@@ -242,47 +247,25 @@ function powerGuesses(place: ValuePlace): Guess[] {
 export function valuePairs(place: ValuePlace): Guess[] {
   const { quantity, self } = place
   const near = neighbours(place)
+  const both = (slips: Guess['slips'], [value, how]: readonly [number, string?]): Guess => ({ slips, value, how })
   if (quantity === 'power')
-    return near.flatMap((seat) => {
-      const mixed = powerGuesses({ ...place, self: { ...self, V: seat.V }, group: null, around: [], total: self })
-      const other = powerGuesses({ ...place, self: { ...self, I: seat.I }, group: null, around: [], total: self })
-      const R = powerGuesses({ ...place, self: { ...self, R: seat.R }, group: null, around: [], total: self })
-      const formula = (list: readonly Guess[], slip: 'other-voltage' | 'other-current' | 'other-resistance') =>
-        list.map(({ value }): Guess => ({ slips: [slip, 'power-formula'], value }))
-      return [...formula(mixed, 'other-voltage'), ...formula(other, 'other-current'), ...formula(R, 'other-resistance')]
-    })
-  return near.flatMap((a) => {
-    const inverted: Guess[] =
-      quantity === 'voltage'
-        ? [
-            { slips: ['other-current', 'inverted'], value: a.I / self.R },
-            { slips: ['other-current', 'inverted'], value: self.R / a.I },
-            { slips: ['other-resistance', 'inverted'], value: self.I / a.R },
-            { slips: ['other-resistance', 'inverted'], value: a.R / self.I },
-          ]
-        : [
-            { slips: ['other-voltage', 'inverted'], value: a.V * self.R },
-            { slips: ['other-voltage', 'inverted'], value: self.R / a.V },
-            { slips: ['other-resistance', 'inverted'], value: self.V * a.R },
-            { slips: ['other-resistance', 'inverted'], value: a.R / self.V },
-          ]
-    const both = near.flatMap((b): Guess[] =>
-      a === b
-        ? []
-        : [
-            quantity === 'voltage'
-              ? {
-                  slips: ['other-current', 'other-resistance'],
-                  value: a.I * b.R,
-                  how: `${at('I', a)} · ${b.name}`,
-                }
-              : {
-                  slips: ['other-voltage', 'other-resistance'],
-                  value: a.V / b.R,
-                  how: `${at('V', a)} / ${b.name}`,
-                },
-          ],
+    return near.flatMap(({ V, I, R }) =>
+      (
+        [
+          ['other-voltage', { V }],
+          ['other-current', { I }],
+          ['other-resistance', { R }],
+        ] as const
+      ).flatMap(([slip, factor]) =>
+        mixedFormulas({ ...self, ...factor }).map(([value]) => both([slip, 'power-formula'], [value])),
+      ),
     )
-    return [...inverted, ...both]
-  })
+  const { other, by, wrongFactor, work, upside } = laws[quantity]
+  return near.flatMap((a) => [
+    ...upside(a[other], self.R, '', '').map(([value]) => both([wrongFactor, 'inverted'], [value])),
+    ...upside(self[other], a.R, '', '').map(([value]) => both(['other-resistance', 'inverted'], [value])),
+    ...near
+      .filter((b) => b !== a)
+      .map((b) => both([wrongFactor, 'other-resistance'], [work(a[other], b.R), `${at(other, a)} ${by} ${b.name}`])),
+  ])
 }

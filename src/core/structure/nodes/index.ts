@@ -3,7 +3,18 @@
  * Textbooks: “label the nodes”, “redraw the circuit”.
  */
 export { Sets } from './sets'
-export { isIdeal, isZeroOhm, wire, type Idle, type Node, type Wirable, type WirablePart, type Wiring } from './wiring'
+export {
+  isIdeal,
+  isZeroOhm,
+  labelAt,
+  nodeAt,
+  wire,
+  type Idle,
+  type Node,
+  type Wirable,
+  type WirablePart,
+  type Wiring,
+} from './wiring'
 export { finding, type Finding, type FindingCode } from './finding'
 export { blocks } from './blocks'
 export { joins } from './points'

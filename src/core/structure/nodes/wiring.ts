@@ -40,6 +40,16 @@ export interface Wiring {
   readonly findings: readonly Finding[]
 }
 
+/** The node to which a point belongs; −1 where there is none. */
+export function nodeAt({ nodes }: Pick<Wiring, 'nodes'>, point: string): number {
+  return nodes.findIndex(({ points }) => points.includes(point))
+}
+
+/** The label of the node to which a point belongs; the point itself where there is none. */
+export function labelAt({ nodes }: Pick<Wiring, 'nodes'>, point: string): string {
+  return nodes.find(({ points }) => points.includes(point))?.label ?? point
+}
+
 /** A part between two points, with what of it the structure depends on. */
 export interface WirablePart {
   readonly name: string
@@ -205,8 +215,7 @@ function shortingMeters({ parts }: Wirable): number[] {
   const ammeters = parts.flatMap(({ kind }, i) => (kind === 'ammeter' ? [i] : []))
   return ammeters.slice(0, Math.floor(mostLooked / parts.length)).filter((meter) => {
     const without = joined({ parts: parts.filter((_, i) => i !== meter) }, 'numbers').wiring
-    const nodeOf = (point: string) => without.nodes.findIndex(({ points }) => points.includes(point))
-    const [a, b] = [nodeOf(parts[meter].from), nodeOf(parts[meter].to)]
+    const [a, b] = [nodeAt(without, parts[meter].from), nodeAt(without, parts[meter].to)]
     const isReached = (node: number) => node >= 0 && without.nodes[node].tiedTo === node
     return a !== b && isReached(a) && isReached(b) && without.live.length > 0
   })

@@ -1,5 +1,5 @@
 import type { AskedQuantity, Network } from '../../network'
-import { elementKey, type Stage, type Stages, type Wiring } from '../../structure'
+import { elementKey, nodeAt, type Stage, type Stages, type Wiring } from '../../structure'
 import { isUndefined, type Derivation, type Line } from './line'
 
 /** One quantity that was asked for, as far as the network has it. */
@@ -24,6 +24,33 @@ export interface AskedScope {
   readonly shown: readonly number[]
 }
 
+/** Finds the line that has what is asked for; undefined where there is none. */
+export function askedLines({
+  network,
+  wiring,
+  elements,
+  derivation,
+}: {
+  readonly network: Network
+  readonly wiring: Wiring
+  readonly elements: Stages['elements']
+  readonly derivation: Derivation
+}): (asked: AskedQuantity) => number | undefined {
+  const { lines, found, readings, supply, whole } = derivation
+  const byKey = new Map(elements.map((_, id) => [elementKey({ elements }, id), id]))
+  const supplyName = network.parts[wiring.supply].name
+  return ({ quantity, of }) => {
+    if (quantity === 'potential') {
+      const node = nodeAt(wiring, of)
+      return node < 0 || supply === null ? undefined : found.potential[node]
+    }
+    const meter = readings.find(({ part }) => network.parts[part].name === of)
+    if (meter) return lines[meter.line].quantity === quantity ? meter.line : undefined
+    const element = of === supplyName ? (supply ?? whole) : byKey.get(of)
+    return element === undefined || element === null ? undefined : found[quantity][element]
+  }
+}
+
 /**
  * The lines that lead to what was asked for: all that the answers use, and what that uses. Only equivalents whose
  * resistance is used are formed; what was handed on by one that is not comes from further away.
@@ -36,19 +63,8 @@ export function onlyWhatIsAsked(
   derivation: Derivation,
 ): AskedScope {
   const { elements } = stages
-  const { lines, found, readings, supply, whole } = derivation
-  const byKey = new Map(elements.map((_, id) => [elementKey(stages, id), id]))
-  const supplyName = network.parts[wiring.supply].name
-  const lineOf = ({ quantity, of }: AskedQuantity): number | undefined => {
-    if (quantity === 'potential') {
-      const node = wiring.nodes.findIndex(({ points }) => points.includes(of))
-      return node < 0 || supply === null ? undefined : found.potential[node]
-    }
-    const meter = readings.find(({ part }) => network.parts[part].name === of)
-    if (meter) return lines[meter.line].quantity === quantity ? meter.line : undefined
-    const element = of === supplyName ? (supply ?? whole) : byKey.get(of)
-    return element === undefined || element === null ? undefined : found[quantity][element]
-  }
+  const { lines, found } = derivation
+  const lineOf = askedLines({ network, wiring, elements, derivation })
   const answers = asked.flatMap((it): Answer[] => {
     const line = lineOf(it)
     return line === undefined || isUndefined(lines[line]) ? [] : [{ asked: it, line }]
