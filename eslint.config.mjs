@@ -15,7 +15,7 @@ const wings = {
   picture: ['drawing'],
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
-  learner: ['answer', 'slip', 'attempt'],
+  learner: ['answer', 'slip', 'attempt', 'task', 'skill'],
 }
 
 /** Forbids imports by pattern. */
@@ -37,7 +37,7 @@ const forbid = (files, patterns, message) => ({
 
 const coreOnly = {
   regex: '^(?![.]{1,2}(/|$)|fraction[.]js$|yup$|ml-matrix$|pure-rand/)',
-  message: 'The core imports only the core, fraction.js, yup, ml-matrix and pure-rand.',
+  message: 'The core imports only the core, fraction.js, yup, ml-matrix, ts-fsrs and pure-rand.',
 }
 
 export default tseslint.config(

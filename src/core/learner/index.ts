@@ -5,3 +5,4 @@
 export * from './answer'
 export * from './slip'
 export * from './attempt'
+export * from './task'

@@ -1,0 +1,106 @@
+import { quantityText, readQuantity } from '../../number'
+import { amountAt, type Worksheet } from '../../worksheet'
+import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+
+export interface EstimateQuestion {
+  readonly kind: 'estimate'
+  /** Two resistors: which of them carries more current? Absent where no current is known. */
+  readonly pair?: readonly [string, string]
+}
+
+export type EstimateMove =
+  | { readonly do: 'bounds'; readonly low: string; readonly high: string }
+  | { readonly do: 'more'; readonly part: string }
+
+/** A good estimate leaves no more than this between its bounds. */
+export const widest = 3
+/** So much more current one of two must carry to be asked for. */
+const clearly = 1.25
+
+export function askEstimate({ worksheet, chance }: Asked): EstimateQuestion | null {
+  const whole = worksheet.derivation.whole
+  if (whole === null || !amountAt(worksheet, 'resistance', whole)?.value) return null
+  const currents = worksheet.reduction.leaves.map((_, leaf) => currentOf(worksheet, leaf))
+  const pairs = chance
+    .shuffled(currents.flatMap((b, i) => currents.slice(0, i).map((a, k) => ({ a, b, names: [k, i] as const }))))
+    .filter(({ a, b }) => a > 0 && b > 0 && Math.max(a, b) >= clearly * Math.min(a, b))
+  if (pairs.length === 0) return { kind: 'estimate' }
+  const [first, second] = pairs[0].names.map((leaf) => worksheet.elements[leaf].name)
+  return { kind: 'estimate', pair: chance.once(2) ? [first, second] : [second, first] }
+}
+
+function currentOf(worksheet: Worksheet, leaf: number): number {
+  return Math.abs(amountAt(worksheet, 'current', leaf)?.value ?? 0)
+}
+
+/** What two bounds are, beside where the resistance lies; null where one cannot be read. */
+export function readBounds(low: string, high: string): readonly [number, number] | null {
+  const read = [low, high].map((text) => readQuantity(text, 'Ω'))
+  const [a, b] = read
+  return a.ok && b.ok ? [a.value, b.value] : null
+}
+
+export function judgeEstimate(
+  worksheet: Worksheet,
+  { pair }: EstimateQuestion,
+  moves: readonly EstimateMove[],
+): Judged {
+  const Req = amountAt(worksheet, 'resistance', worksheet.derivation.whole ?? -1)?.value ?? NaN
+  const text = quantityText({ value: Req }, 'Ω', 4)
+  const bounds = moves.flatMap((move) => (move.do === 'bounds' ? (readBounds(move.low, move.high) ?? []) : []))
+  const tries = Array.from({ length: bounds.length / 2 }, (_, i) => [bounds[2 * i], bounds[2 * i + 1]] as const)
+  const holds = ([low, high]: readonly [number, number]) => low <= Req && Req <= high
+  const isGood = (it: readonly [number, number]) => holds(it) && it[1] <= widest * it[0]
+  const said: Said[] = []
+  const say = (at: number, isRight: boolean, words: string) =>
+    said.push({ at, isRight, text: words, nodes: [], judgement: null })
+  const last = tries[tries.length - 1]
+  if (last) say(0, isGood(last), boundsText(last))
+  const items: Item[] = [
+    {
+      line: 'Req between',
+      skill: 'bounds',
+      method: mark(tries.slice(0, 1).some(holds), tries.some(holds)),
+      answer: mark(tries.slice(0, 1).some(isGood), tries.some(isGood)),
+      unit: unmarked,
+      slips: [],
+      isTried: tries.length > 0,
+    },
+  ]
+  if (pair) {
+    const currents = pair.map((name) => currentOf(worksheet, leafOf(worksheet, name)))
+    const right = currents[0] > currents[1] ? pair[0] : pair[1]
+    const chosen = moves.flatMap((move) => (move.do === 'more' && pair.includes(move.part) ? [move.part] : []))
+    const mine = chosen[chosen.length - 1]
+    if (mine !== undefined)
+      say(
+        1,
+        mine === right,
+        mine === right
+          ? `Right: ${pair.map((name, i) => `${name} carries ${quantityText({ value: currents[i] }, 'A', 3)}`).join(', ')}.`
+          : 'No: where a current divides, which way is the easier one?',
+      )
+    items.push({
+      line: `more current: ${pair.join(' or ')}`,
+      skill: 'sharing-current',
+      method: unmarked,
+      answer: mark(chosen[0] === right, chosen.includes(right)),
+      unit: unmarked,
+      slips: [],
+      isTried: chosen.length > 0,
+    })
+  }
+  return { items, said, done: items.every(({ answer }) => answer.now === 1) }
+
+  function boundsText([low, high]: readonly [number, number]): string {
+    if (low > high) return 'The first is to be the smaller of the two.'
+    if (Req < low) return 'No: it is less. What is the most that a branch in parallel can leave?'
+    if (Req > high) return 'No: it is more. What is in series adds to all the rest.'
+    if (high > widest * low) return `True, but wide: bring them within ${widest} times of each other.`
+    return `Right: Req = ${text}.`
+  }
+}
+
+export function leafOf({ network, wiring }: Worksheet, name: string): number {
+  return wiring.live.findIndex((part) => network.parts[part].name === name)
+}

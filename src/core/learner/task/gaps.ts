@@ -1,0 +1,82 @@
+import { answerProblem } from '../answer'
+import type { Judgement } from '../attempt'
+import type { Quantity } from '../../number'
+import type { Worksheet } from '../../worksheet'
+import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import type { Skill } from './skills'
+import { judgeLine, rightAnswer, solutionOf, type SolutionLine } from './solution'
+
+export interface GapsQuestion {
+  readonly kind: 'gaps'
+  readonly lines: readonly {
+    readonly symbol: string
+    readonly how: string
+    readonly quantity: Quantity
+    /** null where it is to be filled in. */
+    readonly value: string | null
+  }[]
+}
+
+export type GapsMove = { readonly do: 'fill'; readonly line: number; readonly answer: string }
+
+/** A worked solution of which the last line is blank, or every other one, or all. */
+export function askGaps({ worksheet, dials }: Asked): GapsQuestion | null {
+  const lines = solutionOf(worksheet)
+  if (lines.length === 0) return null
+  const isBlank = (i: number) =>
+    dials.blank === 'all' || (dials.blank === 'last' ? i === lines.length - 1 : (lines.length - i) % 2 === 1)
+  return {
+    kind: 'gaps',
+    lines: lines.map((line, i) => ({
+      symbol: line.symbol,
+      how: line.how,
+      quantity: line.quantity,
+      value: isBlank(i) ? null : rightAnswer(worksheet, line),
+    })),
+  }
+}
+
+export function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): Judged {
+  const lines = solutionOf(worksheet)
+  const said: Said[] = []
+  const items = question.lines.flatMap(({ value, quantity, symbol }, at): Item[] => {
+    if (value !== null) return []
+    const judged = moves.flatMap((move): Judgement[] => {
+      if (move.line !== at || answerProblem(move.answer, quantity) !== null) return []
+      const judgement = judgeLine(worksheet, lines, at, move.answer)
+      return judgement ? [judgement] : []
+    })
+    const last = judged[judged.length - 1]
+    if (last) said.push({ at, isRight: isRight(last), text: '', nodes: [], judgement: last })
+    // What was in question is no try: it is asked, not answered.
+    const tries = judged.filter(({ verdict }) => verdict !== 'asked')
+    return [
+      {
+        line: symbol,
+        skill: skillOf(worksheet, lines[at]),
+        method: unmarked,
+        answer: mark(tries.slice(0, 1).some(isRight), tries.some(isRight)),
+        unit: unmarked,
+        slips: judged.flatMap(({ verdict, could }) => (verdict === 'wrong' && could.length === 1 ? could[0] : [])),
+        isTried: judged.length > 0,
+      },
+    ]
+  })
+  return { items, said, done: items.every(({ answer }) => answer.now === 1) }
+}
+
+const isRight = ({ verdict }: Judgement) => verdict === 'right' || verdict === 'rounded'
+
+/** What a line of a solution exercises. */
+export function skillOf(
+  worksheet: Worksheet,
+  { quantity, element }: Pick<SolutionLine, 'quantity' | 'element'>,
+): Skill {
+  const { elements, derivation } = worksheet
+  const { made, into } = elements[element]
+  if (quantity === 'power') return 'power'
+  if (quantity === 'resistance') return made?.kind === 'parallel' ? 'reciprocals' : 'adding'
+  if (element === derivation.whole || into === null) return 'ohm'
+  const isShared = (elements[into].made?.kind === 'series') === (quantity === 'current')
+  return isShared ? 'carrying' : quantity === 'voltage' ? 'sharing-voltage' : 'sharing-current'
+}

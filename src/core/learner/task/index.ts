@@ -1,0 +1,21 @@
+/**
+ * In: dials and a seed, or a code. Out: a task (a network with its picture, a question, a marking scheme), the same for the
+ * same code everywhere; and what a learner's moves come to in marks. Textbooks: “problems”, “marking scheme”.
+ */
+export { readCode, seeds, writeCode } from './code'
+export { dialNames, dialTable, usualDials, type Dial, type DialProblem, type Dials, type TaskKind } from './dials'
+export {
+  codeFrom,
+  dialProblems,
+  judgeTask,
+  taskOf,
+  type MadeTask,
+  type Question,
+  type Task,
+  type TaskMove,
+} from './task'
+export type { Item, Judged, Marked, Said } from './question'
+export { skillNames, skills, type Skill } from './skills'
+export { triedWorksheet } from './solve'
+export { spotAnswers, type SpotAnswer } from './spot'
+export { benchFor } from './mend'

@@ -1,0 +1,65 @@
+import { benchOf, hiddenTruth, judgeClaim, type Bench, type Claim, type Truth } from '../../bench'
+import { readNetwork, type NetworkDocument } from '../../network'
+import { mark, unmarked, type Asked, type Item, type Judged } from './question'
+
+export interface MendQuestion {
+  readonly kind: 'mend'
+  /** From which the bench is built, its fault with it. */
+  readonly seed: number
+}
+
+/** A claim by indices of parts and nodes, and how many readings it took. */
+export type MendMove = { readonly do: 'claim'; readonly claim: Claim; readonly taken: number }
+
+/** The bench of a task, and what is wrong with it; null where nothing can be measured. */
+export function benchFor(
+  document: NetworkDocument,
+  seed: number,
+): { readonly bench: Bench; readonly truth: Truth } | null {
+  const read = readNetwork(document)
+  const bench = read.ok ? benchOf(read.network) : null
+  if (!bench?.ok) return null
+  return { bench, truth: hiddenTruth(bench, seed, 1) }
+}
+
+export function askMend({ document, chance }: Asked): MendQuestion | null {
+  const seed = chance.below(1 << 24)
+  return benchFor(document, seed)?.truth.faults.length === 1 ? { kind: 'mend', seed } : null
+}
+
+export function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): Judged {
+  const made = benchFor(document, seed)
+  const verdicts = made ? moves.map(({ claim }) => judgeClaim(made.bench, made.truth, claim)) : []
+  const last = verdicts[verdicts.length - 1]
+  const isPart = (verdict: (typeof verdicts)[number]) => verdict !== 'wrong'
+  const isRight = (verdict: (typeof verdicts)[number]) => verdict === 'right'
+  const item: Item = {
+    line: 'what is wrong with the bench',
+    skill: 'faults',
+    method: mark(verdicts.slice(0, 1).some(isPart), verdicts.some(isPart)),
+    answer: mark(verdicts.slice(0, 1).some(isRight), verdicts.some(isRight)),
+    unit: unmarked,
+    slips: [],
+    isTried: verdicts.length > 0,
+  }
+  return {
+    items: [item],
+    said: last
+      ? [
+          {
+            at: 0,
+            isRight: last === 'right',
+            text:
+              last === 'right'
+                ? 'Right.'
+                : last === 'part'
+                  ? 'The part is right, but that is not what is wrong with it.'
+                  : 'No, that is not what is wrong. Go on measuring.',
+            nodes: [],
+            judgement: null,
+          },
+        ]
+      : [],
+    done: verdicts.includes('right'),
+  }
+}

@@ -1,0 +1,134 @@
+import { answerProblem } from '../answer'
+import type { Slip } from '../slip'
+import type { Worksheet } from '../../worksheet'
+import { usualAt, type Place, type Seat } from './apart'
+import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { judgeLine, numbersWith, solutionOf, type SolutionLine } from './solution'
+import { written } from './values'
+
+export interface MistakeQuestion {
+  readonly kind: 'mistake'
+  /** The lines as they are shown: what each is, how it was found, what it came to. */
+  readonly lines: readonly { readonly symbol: string; readonly how: string; readonly value: string }[]
+  /** The first wrong one. */
+  readonly wrong: number
+  readonly slip: Slip
+}
+
+export type MistakeMove =
+  { readonly do: 'point'; readonly line: number } | { readonly do: 'mend'; readonly answer: string }
+
+/** So far off a planted value must be, for anyone to see. */
+const apart = 0.04
+
+/** A worked solution with one slip planted, and what followed from it. */
+export function askMistake({ worksheet, chance }: Asked): MistakeQuestion | null {
+  const lines = solutionOf(worksheet)
+  const all = lines.map((line) => worksheet.derivation.lines[line.id].amount?.value ?? NaN)
+  const plants = lines.flatMap((line, index) =>
+    usualAt(placeOf(worksheet, line)).flatMap((it) =>
+      Math.abs(it.value - all[index]) > apart * all[index] ? [{ ...it, index }] : [],
+    ),
+  )
+  // Not at the very end alone: something should follow from it, where anything can.
+  const followed = plants.filter(({ index }) => index < lines.length - 1)
+  if (plants.length === 0) return null
+  const { index, value, how, slip } = chance.any(followed.length > 0 ? followed : plants)
+  const planted = Number(value.toPrecision(4))
+  const values = numbersWith(worksheet, lines, { index, value: planted })
+  if (!values.every((it) => Number.isFinite(it))) return null
+  return {
+    kind: 'mistake',
+    wrong: index,
+    slip,
+    lines: lines.map((line, i) => ({
+      symbol: line.symbol,
+      how: i === index ? how : line.how,
+      value: written(Number(values[i].toPrecision(4)), line.quantity),
+    })),
+  }
+}
+
+/** Where the value of a line stands. */
+function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): Place {
+  const { elements, derivation } = worksheet
+  const valueOf = (of: 'resistance' | 'voltage' | 'current', id: number) => {
+    const line = derivation.found[of][id]
+    return line === undefined ? NaN : (derivation.lines[line].amount?.value ?? NaN)
+  }
+  const seat = (id: number): Seat => ({
+    name: elements[id].name,
+    R: valueOf('resistance', id),
+    V: valueOf('voltage', id),
+    I: valueOf('current', id),
+  })
+  const { made, into } = elements[element]
+  const above = into === null ? null : elements[into].made
+  return {
+    quantity,
+    self: seat(element),
+    made: made && { kind: made.kind, members: made.members.map(seat) },
+    around:
+      above && into !== null
+        ? {
+            kind: above.kind,
+            whole: seat(into),
+            others: above.members.filter((id) => id !== element).map(seat),
+          }
+        : null,
+    total: seat(derivation.whole ?? element),
+  }
+}
+
+export function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: readonly MistakeMove[]): Judged {
+  const lines = solutionOf(worksheet)
+  const { wrong } = question
+  const points = moves.flatMap((move) => (move.do === 'point' ? [move.line] : []))
+  const isFound = points.includes(wrong)
+  const answers = moves.flatMap((move) => (move.do === 'mend' ? [move.answer] : []))
+  const quantity = lines[wrong]?.quantity ?? 'resistance'
+  const judged = answers.flatMap((answer) =>
+    answerProblem(answer, quantity) === null ? (judgeLine(worksheet, lines, wrong, answer) ?? []) : [],
+  )
+  const isRight = ({ verdict }: (typeof judged)[number]) => verdict === 'right' || verdict === 'rounded'
+  const said: Said[] = []
+  const last = points[points.length - 1]
+  if (last !== undefined)
+    said.push({ at: 0, isRight: last === wrong, text: pointText(last), nodes: [], judgement: null })
+  const lastAnswer = judged[judged.length - 1]
+  if (lastAnswer) said.push({ at: 1, isRight: isRight(lastAnswer), text: '', nodes: [], judgement: lastAnswer })
+  const items: Item[] = [
+    {
+      line: 'the first wrong line',
+      skill: 'checking',
+      method: mark(points[0] === wrong, isFound),
+      answer: unmarked,
+      unit: unmarked,
+      slips: [],
+      isTried: points.length > 0,
+    },
+    {
+      line: `${lines[wrong]?.symbol ?? ''} mended`,
+      skill: 'checking',
+      method: unmarked,
+      answer: mark(judged.slice(0, 1).some(isRight), judged.some(isRight)),
+      unit: unmarked,
+      slips: judged.flatMap(({ could }) => (could.length === 1 ? could[0] : [])),
+      isTried: judged.length > 0,
+    },
+  ]
+  return { items, said, done: isFound && judged.some(isRight) }
+
+  function pointText(line: number): string {
+    if (line === wrong) return `Right: that is the first wrong line. Mend it.`
+    if (line < wrong) return 'No: that line is right.'
+    return differs(line)
+      ? 'That is wrong, but not the first: it follows from an earlier one.'
+      : 'No: that line is right, though something before it is not.'
+  }
+
+  function differs(line: number): boolean {
+    const right = worksheet.derivation.lines[lines[line].id].amount?.value ?? NaN
+    return question.lines[line]?.value !== written(Number(right.toPrecision(4)), lines[line].quantity)
+  }
+}

@@ -1,0 +1,146 @@
+import { float, type Quantity } from '../../number'
+import { elementKey } from '../../structure'
+import {
+  explainInLetters,
+  methods,
+  nameOf,
+  type Formula,
+  type Line,
+  type Method,
+  type Worksheet,
+} from '../../worksheet'
+import { begin, elementsByKey, play, type Judgement, type Move, type Position } from '../attempt'
+import { written } from './values'
+
+/** A line of a worked solution. */
+export interface SolutionLine {
+  /** Its line in the derivation. */
+  readonly id: number
+  readonly quantity: Quantity
+  readonly element: number
+  /** What it is, and how it is found, in letters: `I(R2) = V(R2) / R2`. */
+  readonly symbol: string
+  readonly how: string
+}
+
+/** The lines that a person writes down, in order: without what is given, carried along unasked, or only added at the end. */
+export function solutionOf(worksheet: Worksheet): SolutionLine[] {
+  const { derivation, shown, elements } = worksheet
+  return shown.flatMap((id): SolutionLine[] => {
+    const line = derivation.lines[id]
+    const { quantity, of, section, uses } = line
+    if (uses.length === 0 || quantity === 'potential' || of >= elements.length) return []
+    const isAdded = section.at === 'powers' || (section.at === 'supply' && quantity === 'power')
+    if ((isAdded && !isAsked(worksheet, line)) || section.at === 'readings') return []
+    const formula = explainInLetters(worksheet, id)
+    return [{ id, quantity, element: of, symbol: lettersText(formula.slice(0, 1)), how: lettersText(formula.slice(2)) }]
+  })
+}
+
+/** Whether the quantity of a line is what is asked for by name. */
+export function isAsked(worksheet: Worksheet, line: Pick<Line, 'quantity' | 'of'>): boolean {
+  const { choices, derivation, network, wiring } = worksheet
+  const source = network.parts[wiring.supply].name
+  return choices.asked.some(
+    ({ quantity, of }) =>
+      quantity === line.quantity && (of === nameOf(worksheet, line) || (of === source && line.of === derivation.whole)),
+  )
+}
+
+/** A formula of letters as slips are told: `V(R2) / R2`. */
+function lettersText(formula: Formula): string {
+  const wrap = (inside: Formula) => (inside.length > 1 ? `(${lettersText(inside)})` : lettersText(inside))
+  return formula
+    .map((token) => {
+      switch (token.token) {
+        case 'symbol':
+          return token.of === null ? token.letter : token.letter === 'R' ? token.of : `${token.letter}(${token.of})`
+        case 'fraction':
+          return `${wrap(token.over)} / ${wrap(token.under)}`
+        case 'bracket':
+          return `(${lettersText(token.inside)})`
+        case 'root':
+          return `√(${lettersText(token.under)})`
+        case 'number':
+          return String(token.value)
+        case 'sign':
+          return token.sign
+        default:
+          return ''
+      }
+    })
+    .join(' ')
+    .replace(/\( ?(\S+) ?\) ²/g, '$1²')
+}
+
+/** The element of an attempt that is the same as one of the worksheet: steps that are not needed are not made. */
+export function elementIn({ worksheet, reduction }: Position, of: Worksheet, element: number): number {
+  return elementsByKey(worksheet, reduction).get(elementKey(of, element)) ?? element
+}
+
+/** A line as the next move of an attempt, with this value. */
+export function moveOf(
+  worksheet: Worksheet,
+  position: Position,
+  { quantity, element }: SolutionLine,
+  answer: string,
+): Move {
+  const { made } = worksheet.elements[element]
+  const own = (id: number) => elementIn(position, worksheet, id)
+  if (quantity !== 'resistance' || made === null) return { do: 'value', element: own(element), quantity, answer }
+  return { do: 'combine', members: made.members.map(own), kind: made.kind, answer }
+}
+
+/** What a line comes to, in figures enough for any tolerance. */
+export function rightAnswer(worksheet: Worksheet, { id, quantity }: SolutionLine): string {
+  const amount = worksheet.derivation.lines[id].amount
+  return amount === null ? '' : written(amount.value, quantity)
+}
+
+/** An attempt in which the lines before this one stand, rightly. */
+export function before(worksheet: Worksheet, lines: readonly SolutionLine[], index: number): Position {
+  return lines
+    .slice(0, index)
+    .reduce(
+      (position, line) => play(position, moveOf(worksheet, position, line, rightAnswer(worksheet, line))),
+      begin(worksheet),
+    )
+}
+
+/** What is said of an answer at a line, all before it being right. Null where it cannot be read. */
+export function judgeLine(
+  worksheet: Worksheet,
+  lines: readonly SolutionLine[],
+  index: number,
+  answer: string,
+): Judgement | null {
+  const position = before(worksheet, lines, index)
+  const after = play(position, moveOf(worksheet, position, lines[index], answer))
+  return after === position ? null : after.judgements[after.judgements.length - 1]
+}
+
+/**
+ * The numbers of all lines where one of them has another value: what follows from it follows from that.
+ *
+ * @param written as a person rounds what they write
+ */
+export function numbersWith(
+  worksheet: Worksheet,
+  lines: readonly SolutionLine[],
+  planted: { readonly index: number; readonly value: number },
+): number[] {
+  const own = new Map<number, number>()
+  return lines.map(({ id }, i) => {
+    const line = worksheet.derivation.lines[id]
+    const values = line.uses.map((use) => own.get(use) ?? worksheet.derivation.lines[use].amount?.value ?? NaN)
+    const isTouched = line.uses.some((use) => own.has(use))
+    const value =
+      i === planted.index
+        ? planted.value
+        : isTouched
+          ? (methods[line.method] as Method).work(values, float, line.signs)
+          : (line.amount?.value ?? NaN)
+    if (i === planted.index || isTouched) own.set(id, value)
+    return value
+  })
+}

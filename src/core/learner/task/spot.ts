@@ -1,0 +1,128 @@
+import { judge, sheetOf, type Verdict } from '../../structure'
+import { explainVerdict, wordSentence, type Worksheet } from '../../worksheet'
+import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+
+/** What is said of two resistors: how they lie, and where they do not, why. */
+export const spotAnswers = {
+  series: 'in series: one path, nothing leaves between them',
+  parallel: 'in parallel: both ends on the same two nodes',
+  'part-leaves': 'neither: something else leaves from where they meet',
+  'supply-between': 'neither: the supply is connected where they meet',
+  apart: 'neither: they share no node',
+} as const
+
+export type SpotAnswer = keyof typeof spotAnswers
+
+export interface SpotQuestion {
+  readonly kind: 'spot'
+  /** Pairs of resistors, by name. */
+  readonly pairs: readonly (readonly [string, string])[]
+}
+
+export type SpotMove = { readonly do: 'spot'; readonly at: number; readonly answer: SpotAnswer }
+
+/** How many pairs are asked for at most. */
+const most = 6
+
+function verdictOf({ network, wiring, stages }: Worksheet, pair: readonly [string, string]): Verdict {
+  const ids = pair.map((name) => wiring.live.findIndex((part) => network.parts[part].name === name))
+  return judge(sheetOf(stages[0], 0), ids)
+}
+
+function answerOf(verdict: Verdict): SpotAnswer {
+  return verdict.verdict === 'neither' ? verdict.obstacle.code : verdict.verdict
+}
+
+/** Pairs of every sort that there is, in turn; those that share a node first. */
+export function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
+  const { network, wiring } = worksheet
+  const names = wiring.live.map((part) => network.parts[part].name)
+  const pairs = names.flatMap((b, i) => names.slice(0, i).map((a) => [a, b] as const))
+  const sorted = new Map<SpotAnswer, (readonly [string, string])[]>()
+  for (const pair of chance.shuffled(pairs)) {
+    const answer = answerOf(verdictOf(worksheet, pair))
+    sorted.set(answer, [...(sorted.get(answer) ?? []), pair])
+  }
+  const found: (readonly [string, string])[] = []
+  for (let round = 0; found.length < Math.min(most, pairs.length); round++)
+    for (const answer of ['series', 'part-leaves', 'parallel', 'supply-between', 'apart'] as const) {
+      // Far apart is soon seen: once is enough.
+      const pair = answer === 'apart' && round > 0 && pairs.length > most ? undefined : sorted.get(answer)?.[round]
+      if (pair && found.length < most) found.push(pair)
+    }
+  return found.length === 0 ? null : { kind: 'spot', pairs: chance.shuffled(found) }
+}
+
+export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): Judged {
+  const said: Said[] = []
+  const items = pairs.map((pair, at): Item => {
+    const verdict = verdictOf(worksheet, pair)
+    const right = answerOf(verdict)
+    const tries = moves.filter((move) => move.at === at)
+    const isKind = (answer: SpotAnswer) => wayOf(answer) === wayOf(right)
+    const last = tries[tries.length - 1]
+    if (last)
+      said.push({
+        at,
+        isRight: last.answer === right,
+        text: last.answer === right ? whyOf(worksheet, verdict) : ask(worksheet, last.answer, right, verdict),
+        nodes:
+          verdict.verdict === 'neither' ? ('node' in verdict.obstacle ? [verdict.obstacle.node] : []) : verdict.nodes,
+        judgement: null,
+      })
+    const skill =
+      right === 'series' || (right !== 'parallel' && isTakenFor(tries, 'series')) ? 'series-test' : 'parallel-test'
+    return {
+      line: pair.join(', '),
+      skill,
+      // How they lie is the answer, why they do is the method; a right reason says both.
+      method: mark(
+        tries[0]?.answer === right,
+        tries.some(({ answer }) => answer === right),
+      ),
+      answer: mark(
+        tries[0] !== undefined && isKind(tries[0].answer),
+        tries.some(({ answer }) => isKind(answer)),
+      ),
+      unit: unmarked,
+      slips: tries.flatMap(({ answer }) =>
+        isKind(answer) ? [] : [right === 'apart' ? 'apart' : slipOf(answer, right)],
+      ),
+      isTried: tries.length > 0,
+    }
+  })
+  return { items, said, done: items.every(({ method }) => method.now === 1) }
+}
+
+const wayOf = (answer: SpotAnswer) => (answer === 'series' || answer === 'parallel' ? answer : 'neither')
+const isTakenFor = (tries: readonly SpotMove[], kind: SpotAnswer) => tries.some(({ answer }) => answer === kind)
+const slipOf = (answer: SpotAnswer, right: SpotAnswer) =>
+  wayOf(right) === 'neither'
+    ? ('junction-between' as const)
+    : wayOf(answer) === 'neither'
+      ? ('stopped-early' as const)
+      : ('kind' as const)
+
+function whyOf(worksheet: Worksheet, verdict: Verdict): string {
+  const { elements, nodeLabels } = worksheet
+  return explainVerdict(
+    verdict,
+    (id) => elements[id].name,
+    (node) => nodeLabels[node],
+  )
+    .map(wordSentence)
+    .join('; ')
+}
+
+/** A question that helps, without the answer. */
+function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, verdict: Verdict): string {
+  if (verdict.verdict === 'neither') {
+    if (verdict.obstacle.code === 'apart') return 'No: do they share a node at all?'
+    const node = nodeLabels[verdict.obstacle.node]
+    if (wayOf(answer) === 'neither')
+      return answer === 'apart' ? `They do meet, at node ${node}.` : `What is it that meets them at node ${node}?`
+    return answer === 'parallel' ? 'No: do both their ends meet?' : `No: what else meets at node ${node}?`
+  }
+  if (right === 'parallel') return 'No: follow the wires from both ends of each.'
+  return answer === 'parallel' ? 'No: do both their ends meet?' : 'No: is there any other way between the two?'
+}

@@ -1,0 +1,104 @@
+import type { Worksheet } from '../../worksheet'
+import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+
+export interface UntangleQuestion {
+  readonly kind: 'untangle'
+  /** Resistors that carry current, in the order of the slots of the stretched sheet. */
+  readonly slots: readonly string[]
+}
+
+export type UntangleMove =
+  /** How many nodes it has. */
+  | { readonly do: 'count'; readonly nodes: string }
+  /** Which resistor stands in each slot; an empty name where none does yet. */
+  | { readonly do: 'place'; readonly names: readonly string[] }
+
+export function askUntangle({ worksheet }: Asked): UntangleQuestion | null {
+  const { wiring, network } = worksheet
+  if (wiring.live.length < 3) return null
+  return { kind: 'untangle', slots: wiring.live.map((part) => network.parts[part].name) }
+}
+
+export function judgeUntangle(
+  worksheet: Worksheet,
+  { slots }: UntangleQuestion,
+  moves: readonly UntangleMove[],
+): Judged {
+  const { wiring } = worksheet
+  const nodes = new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
+  const counts = moves.flatMap((move) => (move.do === 'count' ? [Number(move.nodes)] : []))
+  const placed = moves.flatMap((move) => (move.do === 'place' ? [move.names] : []))
+  const said: Said[] = []
+  const say = (at: number, isRight: boolean, text: string) =>
+    said.push({ at, isRight, text, nodes: [], judgement: null })
+  const count = counts[counts.length - 1]
+  if (count !== undefined)
+    say(
+      0,
+      count === nodes,
+      count === nodes
+        ? `Right: ${nodes} nodes that carry current.`
+        : 'No. All that plain wire joins is one node, however far it runs; crossings without a dot join nothing.',
+    )
+  const last = placed[placed.length - 1]
+  const isPlaced = (names: readonly string[]) => fits(worksheet, slots, names)
+  if (last) say(1, isPlaced(last), placeText(worksheet, slots, last))
+  const items: Item[] = [
+    {
+      line: 'how many nodes',
+      skill: 'disguise',
+      method: unmarked,
+      answer: mark(counts[0] === nodes, counts.includes(nodes)),
+      unit: unmarked,
+      slips: [],
+      isTried: counts.length > 0,
+    },
+    {
+      line: 'every resistor on the stretched sheet',
+      skill: 'disguise',
+      method: unmarked,
+      answer: mark(placed.slice(0, 1).some(isPlaced), placed.some(isPlaced)),
+      unit: unmarked,
+      slips: [],
+      isTried: placed.length > 0,
+    },
+  ]
+  return { items, said, done: items.every(({ answer }) => answer.now === 1) }
+}
+
+/**
+ * Whether these resistors, one in each slot, lie as the slots do: some renaming of the nodes, the supply's ends kept, takes
+ * the one to the other. Branches that could be exchanged may be.
+ */
+function fits(worksheet: Worksheet, slots: readonly string[], names: readonly string[]): boolean {
+  if (new Set(names).size !== slots.length || !names.every((name) => slots.includes(name))) return false
+  const { wiring, network } = worksheet
+  const ends = (name: string) => {
+    const part = wiring.live.find((it) => network.parts[it].name === name) ?? 0
+    return [wiring.from[part], wiring.to[part]] as const
+  }
+  const pairs = slots.map((slot, i) => [ends(slot), ends(names[i])] as const)
+  const search = (at: number, image: ReadonlyMap<number, number>): boolean => {
+    if (at === pairs.length) return true
+    const [[a, b], other] = pairs[at]
+    return [other, [other[1], other[0]]].some(([c, d]) => {
+      if ((image.get(a) ?? c) !== c || (image.get(b) ?? d) !== d) return false
+      const taken = [...image].some(([from, to]) => (to === c && from !== a) || (to === d && from !== b))
+      return !taken && search(at + 1, new Map(image).set(a, c).set(b, d))
+    })
+  }
+  return search(
+    0,
+    new Map([
+      [wiring.start, wiring.start],
+      [wiring.finish, wiring.finish],
+    ]),
+  )
+}
+
+function placeText(worksheet: Worksheet, slots: readonly string[], names: readonly string[]): string {
+  const missing = slots.filter((slot) => !names.includes(slot))
+  if (missing.length > 0) return `Not placed yet: ${missing.join(', ')}.`
+  if (fits(worksheet, slots, names)) return 'Right: so it lies, stretched from + to −.'
+  return 'Not yet: begin at the + end, and ask what is tied to it; then go on to the next node.'
+}
