@@ -74,3 +74,31 @@ export const cards = sqliteTable(
   },
   ({ networkId, nodes, form }) => [primaryKey({ columns: [networkId, nodes, form] })],
 )
+
+/** What a learner did at tasks: one attempt for each task, by itself or on a sheet. */
+export const exercises = sqliteTable('exercises', {
+  /** The sheet, or `own`, a point, and the task's code. */
+  id: text('id').primaryKey(),
+  code: text('code').notNull(),
+  /** The moves as JSON, in order, answers as they were typed. */
+  moves: text('moves').notNull(),
+  /** How long it was worked at. */
+  seconds: integer('seconds').notNull(),
+  /** What the moves came to, as JSON: marks, slips, what it tells of skills. */
+  result: text('result').notNull(),
+  /** Counts the saves, from 1; a save names the version it was based on, 0 for a new one. */
+  version: integer('version').notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+})
+
+/** Sheets of tasks: those that were set here, and those that were opened to be worked at. */
+export const sheets = sqliteTable('sheets', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  /** What it is as JSON: see `core/learner`. */
+  document: text('document').notNull(),
+  /** Counts the saves, from 1; a save names the version it was based on. */
+  version: integer('version').notNull(),
+  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+})

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { readingsOf } from '@/core/bench'
-import { readMoves } from '@/core/learner'
+import { readCode, readKeptSheet, readMoves, readTaskMoves, skills, slips } from '@/core/learner'
 import { isObject, readJson, readNetwork, readWay, type NetworkDocument, type Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/row'
 
@@ -14,6 +14,16 @@ export interface Judged {
   readonly attempt: { readonly version: number; readonly of: string; readonly moves: string }
   /** A named way, `{ way, replace }`; the choices as JSON text. */
   readonly way: { readonly name: string; readonly choices: string; readonly replace: boolean }
+  /** What was done at a task: `{ version, of, moves, seconds, result }`; moves and result as JSON text. */
+  readonly exercise: {
+    readonly version: number
+    readonly code: string
+    readonly moves: string
+    readonly seconds: number
+    readonly result: string
+  }
+  /** A sheet of tasks: `{ version, sheet }`, version 0 for a new one; the sheet as JSON text. */
+  readonly sheet: { readonly version: number; readonly title: string; readonly document: string }
   /** A run of readings: `{ version, document }`, version 0 for a new one; the document as JSON text. */
   readonly run: { readonly version: number; readonly title: string; readonly document: string }
 }
@@ -27,6 +37,34 @@ const mostListed = 200
 const version = yup.number().integer().required()
 const saveShape = yup.object({ version: version.min(1) }).required()
 const runShape = yup.object({ version: version.min(0) }).required()
+const exerciseShape = yup
+  .object({
+    version: version.min(0),
+    of: yup.string().max(40).required(),
+    seconds: yup.number().integer().min(0).max(1e7).required(),
+    result: yup
+      .object({
+        marks: yup.number().min(0).required(),
+        of: yup.number().min(0).required(),
+        isDone: yup.boolean().required(),
+        evidence: yup
+          .array(yup.object({ skill: yup.string().oneOf(skills).required(), isRight: yup.boolean().required() }))
+          .max(100)
+          .required(),
+        slips: yup
+          .array(
+            yup.object({
+              slip: yup.string().oneOf(Object.keys(slips)).required(),
+              times: yup.number().integer().min(1).required(),
+            }),
+          )
+          .max(100)
+          .required(),
+      })
+      .noUnknown()
+      .required(),
+  })
+  .required()
 const attemptShape = yup.object({ version: version.min(0), of: yup.string().max(200_000).required() }).required()
 
 /** Judges the JSON text of a body, with every fault at once. Works in proportion to the text; needs no database. */
@@ -43,10 +81,13 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
     const { name, choices } = read.way
     return { ok: true, value: { name, choices: JSON.stringify(choices), replace: body.replace === true } }
   }
-  const envelope = { save: saveShape, run: runShape, attempt: attemptShape }[kind]
+  const envelope = { save: saveShape, run: runShape, sheet: runShape, attempt: attemptShape, exercise: exerciseShape }[
+    kind
+  ]
   try {
     // Only the envelope: what is in it has its own door.
-    envelope.validateSync({ version: body.version, of: body.of }, { abortEarly: false, strict: true })
+    const { version: basedOn, of: at, seconds, result } = body
+    envelope.validateSync({ version: basedOn, of: at, seconds, result }, { abortEarly: false, strict: true })
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error
     const faults = error.inner.length > 0 ? error.inner : [error]
@@ -54,10 +95,34 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
   }
   if (kind === 'save') return passDoor(body.document, { version: body.version as number })
   if (kind === 'run') return passRun(body.document, body.version as number)
+  if (kind === 'exercise') return passExercise(body)
+  if (kind === 'sheet') {
+    const read = readKeptSheet(body.sheet)
+    if (!read.ok) return { ok: false, problems: read.problems.map((message) => problem('sheet', message)) }
+    const document = JSON.stringify(read.value)
+    return { ok: true, value: { version: body.version as number, title: read.value.title, document } }
+  }
   const read = readMoves(body.moves)
   if (!read.ok) return fail(read.field, read.message)
   const { of } = body as { of: string }
   return { ok: true, value: { version: body.version as number, of, moves: JSON.stringify(read.moves) } }
+}
+
+function passExercise({ version, of, moves, seconds, result }: Readonly<Record<string, unknown>>): Verdict<'exercise'> {
+  const code = readCode(of as string)
+  if (!code.ok) return fail('of', code.message)
+  const read = readTaskMoves(moves)
+  if (!read.ok) return fail(read.field, read.message)
+  return {
+    ok: true,
+    value: {
+      version: version as number,
+      code: code.code,
+      moves: JSON.stringify(read.moves),
+      seconds: seconds as number,
+      result: JSON.stringify(result),
+    },
+  }
 }
 
 /** The most characters of a run that are kept. */

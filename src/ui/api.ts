@@ -1,6 +1,6 @@
 import type { Card, Form } from '@/core/picture'
 import type { ReadingsDocument } from '@/core/bench'
-import type { Move } from '@/core/learner'
+import type { KeptSheet, Move, Practised, TaskMove } from '@/core/learner'
 import type { NetworkDocument, Problem, Way } from '@/core/network'
 import type { Naming } from '@/core/structure'
 
@@ -18,6 +18,31 @@ export interface SavedAttempt {
   readonly of: string
   readonly moves: readonly Move[]
   readonly version: number
+}
+
+/** What a learner did at a task, as the server keeps it. */
+export interface SavedExercise {
+  readonly of: string
+  readonly moves: readonly TaskMove[]
+  readonly seconds: number
+  readonly version: number
+}
+
+/** What the moves at a task came to. */
+export type ExerciseResult = Pick<Practised, 'marks' | 'of' | 'isDone' | 'evidence' | 'slips'>
+
+/** An attempt at a task as it is listed. */
+export interface ListedExercise extends Pick<Practised, 'code' | 'at' | 'seconds'> {
+  readonly id: string
+  readonly result: ExerciseResult
+}
+
+/** A sheet of tasks as the server keeps it. */
+export interface SavedSheet {
+  readonly id: string
+  readonly version: number
+  readonly updatedAt: string
+  readonly sheet: KeptSheet
 }
 
 /** Which page of the logbook. */
@@ -135,6 +160,17 @@ export const api = {
   saveRun: (id: string, version: number, document: ReadingsDocument, leaving?: boolean) =>
     ask<{ version: number }, SavedRun>('PUT', `/runs/${id}`, { version, document }, leaving),
   removeRun: (id: string) => ask<undefined>('DELETE', `/runs/${id}`),
+  exercises: () => ask<{ readonly exercises: readonly ListedExercise[] }>('GET', '/exercises'),
+  exercise: (id: string) => ask<SavedExercise | undefined>('GET', `/exercises/${id}`),
+  saveExercise: (id: string, exercise: SavedExercise & { readonly result: ExerciseResult }, leaving?: boolean) =>
+    ask<{ version: number }, SavedExercise>('PUT', `/exercises/${id}`, exercise, leaving),
+  clearExercises: () => ask<undefined>('DELETE', '/exercises'),
+  sheets: () => ask<{ readonly sheets: readonly SavedSheet[] }>('GET', '/sheets'),
+  sheet: (id: string) => ask<SavedSheet>('GET', `/sheets/${id}`),
+  createSheet: (sheet: KeptSheet) => ask<SavedSheet>('POST', '/sheets', { version: 0, sheet }),
+  saveSheet: (id: string, version: number, sheet: KeptSheet, leaving?: boolean) =>
+    ask<{ version: number }, SavedSheet>('PUT', `/sheets/${id}`, { version, sheet }, leaving),
+  removeSheet: (id: string) => ask<undefined>('DELETE', `/sheets/${id}`),
   bin: () => ask<Bin>('GET', '/bin'),
   /** For good: one network in the bin, or all of them. */
   emptyBin: (id?: string) => ask<undefined>('DELETE', id === undefined ? '/bin' : `/bin/${id}`),

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { maxBytes } from '@/core/network'
 import { orderNames } from '@/core/structure'
-import { isTrouble, logbookOrders, type NetworkRow, type RunRow } from '@/db'
+import { isTrouble, logbookOrders, type NetworkRow, type RunRow, type SheetRow } from '@/db'
 import { turnedAway } from '@/server/gate'
 import { judge, type Judged } from '@/server/judge'
 import { isStopped, onThread } from '@/server/pool'
@@ -104,6 +104,11 @@ export function recordText(row: NetworkRow): string {
 /** A run as it is sent: its document as it is kept, byte for byte. */
 export function runText({ id, version, updatedAt, document }: RunRow): string {
   return `${JSON.stringify({ id, version, updatedAt }).slice(0, -1)},"document":${document}}`
+}
+
+/** A sheet of tasks as it is sent. */
+export function sheetText({ id, version, updatedAt, document }: SheetRow): string {
+  return `${JSON.stringify({ id, version, updatedAt }).slice(0, -1)},"sheet":${document}}`
 }
 
 /** What a door is given besides the request. */

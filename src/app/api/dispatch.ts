@@ -2,6 +2,8 @@ import type { Doors } from '@/server/serve'
 import type { Context } from './answering'
 import * as bin from './bin/route'
 import * as binned from './bin/[id]/route'
+import * as exercises from './exercises/route'
+import * as exercise from './exercises/[id]/route'
 import * as logbook from './logbook/route'
 import * as networks from './networks/route'
 import * as network from './networks/[id]/route'
@@ -10,6 +12,8 @@ import * as attempt from './networks/[id]/attempt/route'
 import * as runsOf from './networks/[id]/runs/route'
 import * as restore from './networks/[id]/restore/route'
 import * as run from './runs/[id]/route'
+import * as sheets from './sheets/route'
+import * as sheet from './sheets/[id]/route'
 import * as ways from './ways/route'
 import * as way from './ways/[id]/route'
 
@@ -25,6 +29,10 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/runs$/, runsOf],
   [/^\/api\/runs\/([^/]+)$/, run],
   [/^\/api\/logbook$/, logbook],
+  [/^\/api\/exercises$/, exercises],
+  [/^\/api\/exercises\/([^/]+)$/, exercise],
+  [/^\/api\/sheets$/, sheets],
+  [/^\/api\/sheets\/([^/]+)$/, sheet],
   [/^\/api\/ways$/, ways],
   [/^\/api\/ways\/([^/]+)$/, way],
   [/^\/api\/bin$/, bin],

@@ -43,18 +43,32 @@ async function findLeft(): Promise<Left[]> {
     if (text === null) continue
     const read = readDraft(text, kind === 'network' ? isDocument : () => true)
     const draft = read.state === 'sound' ? read.draft : null
-    const answer = await api.find(id)
+    const isThere = async () => {
+      // A task is made from its code again, whatever there is.
+      if (kind === 'exercise') return true
+      const answer = await api.find(id)
+      return answer.ok || answer.status === 0
+    }
     found.push({
       key,
-      id,
+      id: kind === 'exercise' ? of : id,
       kind,
       text,
       document: draft && isDocument(draft.content) ? draft.content : null,
       at: draft?.at ?? 0,
-      there: answer.ok || answer.status === 0,
+      there: await isThere(),
     })
   }
   return found
+}
+
+/** Where it is gone on with. */
+function pathTo({ kind, id }: Left): string {
+  if (kind === 'exercise') {
+    const [sheet, code] = id.split('.')
+    return sheet === 'own' ? `/practice?code=${code}` : `/practice/sheets/${sheet}?code=${code}`
+  }
+  return `/networks/${id}${kind === 'run' ? '/bench' : ''}`
 }
 
 /** What was not saved when a window was closed or a network deleted elsewhere: it stays here until somebody decides. */
@@ -91,7 +105,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
           const { key, id, kind, document, at, there } = it
           const title = document
             ? document.title || 'Untitled network'
-            : { attempt: 'An attempt', run: 'A run of readings', network: 'A network' }[kind]
+            : { attempt: 'An attempt', run: 'A run of readings', network: 'A network', exercise: 'A task' }[kind]
           return (
             <li key={key} className="flex flex-wrap items-center gap-2 py-2">
               <span className="min-w-48 flex-1">
@@ -103,7 +117,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
                 </span>
               </span>
               {there && (document || kind !== 'network') && (
-                <Button look="strong" onClick={() => router.push(`/networks/${id}${kind === 'run' ? '/bench' : ''}`)}>
+                <Button look="strong" onClick={() => router.push(pathTo(it))}>
                   Go on with it
                 </Button>
               )}

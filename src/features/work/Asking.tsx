@@ -6,7 +6,7 @@ import { equivalentsOf } from '@/core/worksheet'
 import { isMeter, type AskedQuantity, type Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { askedTexts } from './names'
+import { askedTexts } from '@/ui/askedTexts'
 import { Select } from './Select'
 
 /** Only what is asked for: a list of quantities; empty is everything. */

@@ -6,7 +6,7 @@ import { sheetOf } from '@/core/structure'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { allShown, BlockWords } from './BlockWords'
-import { SheetCard, sightOf } from './SheetCard'
+import { SheetCard, sightOf } from '@/ui/SheetCard'
 
 /** Sheets with more elements than this are not drawn: nobody could read them. */
 const mostDrawn = 150

@@ -22,12 +22,12 @@ import { answerText } from './answer'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
-import type { TryHistory } from './Try'
+import type { TryHistory } from '@/ui/attempt/Try'
 import { Valley } from './Valley'
 
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
-const Try = dynamic(() => import('./Try'))
+const Try = dynamic(() => import('@/ui/attempt/Try'))
 const Powers = dynamic(() => import('./Powers').then((module) => module.Powers))
 const OnlyAsked = dynamic(() => import('./OnlyAsked').then((module) => module.OnlyAsked))
 const PartsPanel = dynamic(() => import('@/ui/network/PartsPanel').then((module) => module.PartsPanel))

@@ -15,9 +15,21 @@ export {
   type StopReason,
   type Strength,
 } from './move'
-export { readMoves, type ReadMoves } from './readMoves'
+export {
+  answer,
+  element,
+  moveShapes,
+  oneOf,
+  readMoves,
+  readMovesOf,
+  text,
+  type Fits,
+  type MoveShapes,
+  type ReadMoves,
+} from './readMoves'
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
 export { play, replay } from './replay'
 export { begin, elementsByKey, quantities } from './state'
 export { summarise, type Summary } from './summary'
+export { triedWorksheet } from './tried'

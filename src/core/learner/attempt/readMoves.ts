@@ -6,23 +6,26 @@ const mostMembers = 1000
 const longestAnswer = 100
 const longestName = 10_000
 
-type Fits = (value: unknown) => boolean
+/** Whether a field of a move is as it must be. */
+export type Fits = (value: unknown) => boolean
+/** What each kind of move must have, besides what it does. */
+export type MoveShapes = ReadonlyMap<unknown, Readonly<Record<string, Fits>>>
 
-const oneOf =
+export const oneOf =
   (...values: readonly unknown[]): Fits =>
   (value) =>
     values.includes(value)
-const text =
+export const text =
   (longest: number): Fits =>
   (value) =>
     typeof value === 'string' && value.length <= longest
-const element: Fits = (value) => typeof value === 'number' && Number.isSafeInteger(value) && value >= 0
+export const element: Fits = (value) => typeof value === 'number' && Number.isSafeInteger(value) && value >= 0
 const members: Fits = (value) => Array.isArray(value) && value.length <= mostMembers && value.every(element)
-const answer = text(longestAnswer)
+export const answer = text(longestAnswer)
 const quantities = ['resistance', 'voltage', 'current', 'power'] as const
 
-/** What each kind of move must have, besides what it does. */
-const shapes = new Map<unknown, Readonly<Record<string, Fits>>>([
+/** The moves of an attempt. */
+export const moveShapes: MoveShapes = new Map<unknown, Readonly<Record<string, Fits>>>([
   ['combine', { members, kind: oneOf('series', 'parallel'), answer }],
   ['value', { element, quantity: oneOf(...quantities), answer }],
   ['answer', { quantity: oneOf(...quantities, 'potential'), of: text(longestName), answer }],
@@ -35,14 +38,19 @@ const shapes = new Map<unknown, Readonly<Record<string, Fits>>>([
   ['hint', { strength: oneOf(1, 2, 3) }],
 ])
 
-export type ReadMoves =
-  | { readonly ok: true; readonly moves: readonly Move[] }
+export type ReadMoves<M = Move> =
+  | { readonly ok: true; readonly moves: readonly M[] }
   /** Where it is wrong, as `moves[3].answer`, and how. */
   | { readonly ok: false; readonly field: string; readonly message: string }
 
 /** The door for what a learner did, parsed from JSON: counts first, then looks at each move, up to the first that is wrong. */
 export function readMoves(raw: unknown): ReadMoves {
-  const fail = (field: string, message: string): ReadMoves => ({ ok: false, field, message })
+  return readMovesOf<Move>(raw, moveShapes)
+}
+
+/** {@link readMoves} for moves of other kinds. */
+export function readMovesOf<M>(raw: unknown, shapes: MoveShapes): ReadMoves<M> {
+  const fail = (field: string, message: string): ReadMoves<M> => ({ ok: false, field, message })
   if (!Array.isArray(raw)) return fail('moves', 'the moves must be a list')
   if (raw.length > mostMoves)
     return fail('moves', `${raw.length} moves are over the limit of ${mostMoves.toLocaleString('en')}`)
@@ -56,5 +64,5 @@ export function readMoves(raw: unknown): ReadMoves {
     if (unknown !== undefined)
       return fail(`moves[${i}]`, `a move “${String(it.do)}” has no ${unknown.slice(0, longestAnswer)}`)
   }
-  return { ok: true, moves: raw as Move[] }
+  return { ok: true, moves: raw as M[] }
 }

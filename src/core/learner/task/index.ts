@@ -16,6 +16,20 @@ export {
 } from './task'
 export type { Item, Judged, Marked, Said } from './question'
 export { skillNames, skills, type Skill } from './skills'
-export { triedWorksheet } from './solve'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { benchFor } from './mend'
+export { readTaskMoves } from './readMoves'
+export {
+  marksOf,
+  mostTasks,
+  mostVariants,
+  readAttemptsText,
+  readKeptSheet,
+  readTasks,
+  readTasksText,
+  scaled,
+  taskDocument,
+  type AttemptsDocument,
+  type KeptSheet,
+  type TasksDocument,
+} from './sheet'

@@ -1,6 +1,5 @@
-import type { AskedQuantity, Choices, Network } from '../../network'
 import { elementKey } from '../../structure'
-import { methods, workOut, type Method, type Worksheet } from '../../worksheet'
+import { methods, type Method, type Worksheet } from '../../worksheet'
 import { isDone, replay, type Judgement, type Move, type Own, type Position } from '../attempt'
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
@@ -9,21 +8,6 @@ import { elementIn, isAsked, solutionOf, type SolutionLine } from './solution'
 
 export interface SolveQuestion {
   readonly kind: 'solve'
-}
-
-/**
- * A network as an attempt is judged by: worked out exactly and whole, though only some of it is asked for.
- *
- * @returns null where it is refused
- */
-export function triedWorksheet(
-  network: Network,
-  choices: Partial<Pick<Choices, 'names' | 'order' | 'begin'>>,
-  asked: readonly AskedQuantity[],
-  naming?: Worksheet['naming'],
-): Worksheet | null {
-  const exact = workOut(network, { nodes: naming, choices: { ...choices, asked: [] } })
-  return 'problems' in exact ? null : { ...exact, choices: { ...exact.choices, asked, outward: false, carry: 'exact' } }
 }
 
 /** Slips that leave the way right: only what comes out is not. */

@@ -1,6 +1,6 @@
 import { readNetwork, type AskedQuantity, type NetworkDocument } from '../../network'
 import { workOut, type Worksheet } from '../../worksheet'
-import type { Move } from '../attempt'
+import { triedWorksheet, type Move } from '../attempt'
 import { chanceOf } from './chance'
 import { readCode, seeds, writeCode } from './code'
 import { bridgeResistors, type DialProblem, type Dials } from './dials'
@@ -12,7 +12,7 @@ import { askMistake, judgeMistake, type MistakeMove, type MistakeQuestion } from
 import type { Asked, Judged } from './question'
 import { askRedraw, judgeRedraw, type RedrawMove, type RedrawQuestion } from './redraw'
 import { shapeProblems } from './shape'
-import { judgeSolve, triedWorksheet, type SolveQuestion } from './solve'
+import { judgeSolve, type SolveQuestion } from './solve'
 import { askSpot, judgeSpot, type SpotMove, type SpotQuestion } from './spot'
 import { askUntangle, judgeUntangle, type UntangleMove, type UntangleQuestion } from './untangle'
 
@@ -122,12 +122,16 @@ function ask(asked: Asked): Question | null {
 }
 
 /** What a learner's moves come to: marks for every line, and what is said. */
-export function judgeTask({ question, worksheet, document, goal }: Task, moves: readonly TaskMove[]): Judged {
+export function judgeTask({ question, worksheet, document }: Task, moves: readonly TaskMove[]): Judged {
   const only = <K extends TaskMove['do']>(...kinds: readonly K[]) =>
     moves.filter((move): move is Extract<TaskMove, { do: K }> => (kinds as readonly string[]).includes(move.do))
   switch (question.kind) {
     case 'solve':
-      return judgeSolve(worksheet, triedWorksheet(worksheet.network, {}, goal) ?? worksheet, moves as readonly Move[])
+      return judgeSolve(
+        worksheet,
+        triedWorksheet(worksheet.network, worksheet.choices, worksheet.naming) ?? worksheet,
+        moves as readonly Move[],
+      )
     case 'spot':
       return judgeSpot(worksheet, question, only('spot'))
     case 'estimate':

@@ -8,7 +8,7 @@ import { NodeBadge } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, JudgementNote } from './AnswerField'
-import { SheetCard, sightOf } from './SheetCard'
+import { SheetCard, sightOf } from '@/ui/SheetCard'
 import { drawOwn, saidOf, saidOfNamed, slotKey, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 

@@ -1,0 +1,18 @@
+import { createSheet, listSheets, mostSheets, read, write } from '@/db'
+import { refuse } from '@/server/refusal'
+import { answer, JsonText, readBody, sheetText } from '../answering'
+
+/** All sheets of tasks, the last changed first: `{ sheets: [record] }`. */
+export function GET(request: Request): Promise<Response> {
+  return answer(request, async () => new JsonText(`{"sheets":[${(await read(listSheets)).map(sheetText).join()}]}`))
+}
+
+/** Keeps a new sheet, `{ version: 0, sheet }`: 201 and the record. */
+export function POST(request: Request): Promise<Response> {
+  return answer(request, async () => {
+    const columns = await readBody(request, 'sheet')
+    const row = await write((db) => createSheet(db, columns))
+    if (!row) throw refuse(400, `${mostSheets} sheets are kept already; delete one first`)
+    return new JsonText(sheetText(row), 201)
+  })
+}

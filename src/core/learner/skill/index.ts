@@ -1,0 +1,7 @@
+/**
+ * In: what was practised until now. Out: how strong each skill is, and which task comes next, and why. Textbooks: “spaced
+ * repetition”, “mastery learning”.
+ */
+export { evidenceOf, slipName, slipsOf, type Evidence, type SlipCount } from './evidence'
+export { strengthsAt, type Practised, type SkillStrength } from './strength'
+export { nextTask, reasonText, type Next, type Reason } from './next'
