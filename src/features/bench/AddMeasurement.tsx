@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { layProbe, probeOf, rangeFor, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
-import { logOf, type Log, type LogRow, type Planning } from './laid'
-import { newRun, rowKey } from './run'
+import { logOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
+import { newRun, rowKey } from '@/ui/bench/run'
 
 /** Adds a measurement of one's own: between any two nodes, of a part in place, or in any branch. */
 export function AddMeasurement({

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
-import type { LogRow } from './laid'
-import { bandText } from './words'
+import type { LogRow } from '@/ui/bench/laid'
+import { bandText } from '@/ui/bench/words'
 
 /** How far beyond its band a row still shows a reading, as a part of the band's width. */
 const beyond = 0.55

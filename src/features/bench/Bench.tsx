@@ -10,17 +10,26 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useMounted } from '@/ui/useMounted'
 import { BenchBar, type BenchSide } from './BenchBar'
-import { benchPictureOf } from './benchPicture'
-import { Claim } from './Claim'
-import { logOf, planningOf, type LogRow, type Planning } from './laid'
+import { benchPictureOf } from '@/ui/bench/benchPicture'
+import { Claim } from '@/ui/bench/Claim'
+import { logOf, planningOf, type LogRow, type Planning } from '@/ui/bench/laid'
 import { PlanDrawing } from './PlanDrawing'
 import { PlanLog } from './PlanLog'
-import { freshSeed, meterOf, newRun, rowKey, seedOf, withoutReading, withReading, type RunDocument } from './run'
+import {
+  freshSeed,
+  meterOf,
+  newRun,
+  rowKey,
+  seedOf,
+  withoutReading,
+  withReading,
+  type RunDocument,
+} from '@/ui/bench/run'
 import { Safety } from './Safety'
-import { StandIn } from './StandIn'
+import { StandIn } from '@/ui/bench/StandIn'
 import { useDiagnosis } from './useDiagnosis'
 import { useRuns, type Runs } from './useRuns'
-import { useStandIn } from './useStandIn'
+import { useStandIn } from '@/ui/bench/useStandIn'
 import { SoFar, WhatIsWrong } from './WhatIsWrong'
 
 // Charts are loaded where they are looked at, and nowhere else.

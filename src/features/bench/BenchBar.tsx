@@ -12,7 +12,7 @@ import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { HideFault } from './HideFault'
 import { MeterEditor } from './MeterEditor'
-import { freshSeed, newRun, seedOf, type RunDocument } from './run'
+import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
 import type { Runs } from './useRuns'
 
 export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'

@@ -1,8 +1,8 @@
 import { useMemo } from 'react'
 import type { SavedRun } from '@/ui/api'
 import { Chart } from './Chart'
-import { logOf, type LogRow, type Planning } from './laid'
-import { bandText, benchText, rowName, verdictSigns } from './words'
+import { logOf, type LogRow, type Planning } from '@/ui/bench/laid'
+import { bandText, benchText, rowName, verdictSigns } from '@/ui/bench/words'
 
 /** The runs of a network side by side, and how far each reading lies from what was expected. */
 export default function Compare({

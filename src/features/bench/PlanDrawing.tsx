@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import { freshBench, handsFor, type Measurement, type Meter } from '@/core/bench'
 import { useSettings } from '@/ui/settings'
-import { BenchSheet } from './BenchSheet'
-import type { BenchPicture } from './benchPicture'
-import type { Planning } from './laid'
+import { BenchSheet } from '@/ui/bench/BenchSheet'
+import type { BenchPicture } from '@/ui/bench/benchPicture'
+import type { Planning } from '@/ui/bench/laid'
 
 /** Where the leads go for the row that is being taken with a meter of one's own. */
 export function PlanDrawing({

@@ -6,8 +6,8 @@ import { Button } from '@/ui/Button'
 import { AddMeasurement } from './AddMeasurement'
 import { BandBar } from './BandBar'
 import { ReadingField } from './ReadingField'
-import { rowsOf, type Log, type LogRow, type Planning } from './laid'
-import { benchText, leadsOf, rangeText, rowName, verdictSigns, verdictText } from './words'
+import { rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
+import { benchText, leadsOf, rangeText, rowName, verdictSigns, verdictText } from '@/ui/bench/words'
 
 const groups = [
   { key: 'resistance', name: 'Resistance', first: 'supply out, nothing live' },

@@ -3,8 +3,8 @@ import { useRef, useState, type KeyboardEvent } from 'react'
 import { readValue } from '@/core/bench'
 import { inFormat } from '@/core/number'
 import { Button } from '@/ui/Button'
-import type { LogRow } from './laid'
-import { slipOf, type Slip } from './slip'
+import type { LogRow } from '@/ui/bench/laid'
+import { slipOf, type Slip } from '@/ui/bench/slip'
 
 /** The value that was read: typed as people write it; what looks like a slip is asked about before it is logged. */
 export function ReadingField({

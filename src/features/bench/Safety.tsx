@@ -1,4 +1,4 @@
-import type { Planning } from './laid'
+import type { Planning } from '@/ui/bench/laid'
 
 /** Above this, in volts, people who are licensed for it decide. */
 const most = 50

@@ -17,7 +17,7 @@ import { toleranceText, type Network } from '@/core/network'
 import { shownText } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { Chart } from './Chart'
-import type { Planning } from './laid'
+import type { Planning } from '@/ui/bench/laid'
 import { Ratings } from './Ratings'
 import { useSampling, type Sampling } from './useSampling'
 

@@ -1,9 +1,9 @@
 import clsx from 'clsx'
 import { probeOf, type Bench, type Diagnosis, type Hypothesis, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
-import type { Planning } from './laid'
+import type { Planning } from '@/ui/bench/laid'
 import type { DiagnosisState } from './useDiagnosis'
-import { benchText, leadsOf, rowName } from './words'
+import { benchText, leadsOf, rowName } from '@/ui/bench/words'
 
 /** How many hypotheses are listed, and the least that one must have to be. */
 const most = 6

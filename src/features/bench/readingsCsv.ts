@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { readingColumns, readingOfRow, readingsOf, rowOf, type ReadReadings } from '@/core/bench'
-import type { RunDocument } from './run'
+import type { RunDocument } from '@/ui/bench/run'
 
 /** The readings of a run as a table; what a spreadsheet would take for a formula is marked as text. */
 export function readingsCsv({ readings }: RunDocument): string {

@@ -6,7 +6,7 @@ import type { StorageTrouble } from '@/ui/saving/draftStorage'
 import { saveGoesOn } from '@/ui/saving/underWay'
 import { useFlush } from '@/ui/saving/useFlush'
 import { draftOf, versionedSave, type Saver, type Saving } from '@/ui/saving/versionedSave'
-import type { RunDocument } from './run'
+import type { RunDocument } from '@/ui/bench/run'
 
 export interface Runs {
   /** All runs of the network, the open one as it is on the screen; null until they are there. */

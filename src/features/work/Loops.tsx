@@ -5,11 +5,11 @@ import { writeNetwork } from '@/core/network'
 import { insideOf, outwardFrom } from '@/core/structure'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/entry'
 import { equalText } from '@/core/number'
+import { DrawnPart } from '@/ui/DrawnBoard'
 import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/nodeLook'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { Meter, Plates, Resistor, Signs } from '@/ui/symbols'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
 interface Loop {
@@ -176,25 +176,9 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
       {outside.map((loop) => (
         <Contour key={loop.step} loop={loop} picture={picture} wide={broadOf(loop)} />
       ))}
-      {picture.parts.map(({ name, kind, value, head, tail, symbol, nameAt, valueAt }) => (
-        <g key={name}>
-          {[head, ...(kind === 'wire' ? [] : [tail])].map((line, i) => (
-            <path key={i} d={pathOf(line)} className="fill-none stroke-ink" strokeWidth={1.6} strokeLinejoin="round" />
-          ))}
-          {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone="stroke-ink" />}
-          {kind === 'source' && <Plates {...symbol} tone="stroke-ink" />}
-          {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone="stroke-ink" />}
-          {kind !== 'wire' && kind !== 'resistor' && <Signs {...symbol} kind={kind} />}
-          {kind !== 'wire' && (
-            <text x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className="fill-ink font-medium">
-              {name}
-            </text>
-          )}
-          {value && (
-            <text x={valueAt.x} y={valueAt.y} textAnchor={valueAt.anchor} className="fill-soft">
-              {value}
-            </text>
-          )}
+      {picture.parts.map((part) => (
+        <g key={part.name}>
+          <DrawnPart part={part} symbols={symbols} />
         </g>
       ))}
       {picture.dots.map(({ x, y }) => (

@@ -12,7 +12,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { floatingBar } from '@/ui/floatingBar'
-import { TryChoice } from './TryChoice'
+import { TryChoice, type Original } from './TryChoice'
 import { TryChecks } from './TryChecks'
 import { TryGoals, TryMend } from './TryGoals'
 import { TryDown, TryFloor, TryPotentials, TryPowers, TryUp } from './TryRow'
@@ -46,8 +46,27 @@ export default function Try({ worksheet, onHistory }: TryProps) {
   return <Tried key={id} id={id} worksheet={worksheet} onHistory={onHistory} />
 }
 
-function Tried({ id, worksheet: of, onHistory }: TryProps & { readonly id: string }) {
-  const attempt = useAttempt(id, of)
+function Tried({ id, worksheet, onHistory }: TryProps & { readonly id: string }) {
+  return <Attempt id={id} attempt={useAttempt(id, worksheet)} onHistory={onHistory} />
+}
+
+/** The learner's own worksheet: their steps down, their values up, what is to be mended, hints. */
+export function Attempt({
+  id,
+  attempt,
+  onHistory,
+  original,
+  isOnce = false,
+}: {
+  /** Under which it is kept. */
+  readonly id: string
+  readonly attempt: OpenAttempt
+  readonly onHistory: TryProps['onHistory']
+  /** What is shown instead of the stretched sheet until the first step is made. */
+  readonly original?: Original
+  /** It counts as it is: it cannot be started over. */
+  readonly isOnce?: boolean
+}) {
   const { worksheet, position, moves, make, restart } = attempt
   const { reduction, sheet, stopped } = position
   const [chosen, setChosen] = useState<readonly number[]>([])
@@ -137,7 +156,7 @@ function Tried({ id, worksheet: of, onHistory }: TryProps & { readonly id: strin
           ))}
           {(reducing || stopped) && (
             <div style={{ gridRow: steps.length + 1 }} className="col-span-full">
-              <TryChoice attempt={attempt} chosen={here} onChosen={setChosen} />
+              <TryChoice attempt={attempt} chosen={here} onChosen={setChosen} original={original} />
             </div>
           )}
           {sheet.elements.length === 1 && (
@@ -167,7 +186,7 @@ function Tried({ id, worksheet: of, onHistory }: TryProps & { readonly id: strin
       )}
       {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
-      <TryBar attempt={attempt} done={done} onUndo={() => make({ do: 'undo' })} onRestart={startOver} />
+      <TryBar attempt={attempt} done={done} onUndo={() => make({ do: 'undo' })} onRestart={isOnce ? null : startOver} />
     </section>
   )
 }
@@ -190,7 +209,8 @@ function TryBar({
   readonly attempt: OpenAttempt
   readonly done: boolean
   readonly onUndo: () => void
-  readonly onRestart: () => void
+  /** null where it cannot be. */
+  readonly onRestart: (() => void) | null
 }) {
   const last = moves[moves.length - 1]
   const strength = last?.do === 'hint' ? last.strength : null
@@ -233,9 +253,11 @@ function TryBar({
           <Button disabled={position.reduction.steps.length === 0} onClick={onUndo}>
             <Undo2 size={15} aria-hidden /> Open the last step again
           </Button>
-          <Button disabled={moves.length === 0} onClick={onRestart}>
-            <RotateCcw size={15} aria-hidden /> Start over
-          </Button>
+          {onRestart && (
+            <Button disabled={moves.length === 0} onClick={onRestart}>
+              <RotateCcw size={15} aria-hidden /> Start over
+            </Button>
+          )}
         </span>
       </div>
     </div>

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { answerProblem, type StopReason } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { JudgementNote } from './AnswerField'
@@ -13,15 +13,24 @@ const reasons: Readonly<Record<StopReason, string>> = {
   'zero-ohms': 'one of them has no resistance',
 }
 
+/** Draws a network as it was drawn, its resistors to be chosen by element id. */
+export type Original = (props: {
+  readonly chosen: readonly number[]
+  readonly lit: readonly number[]
+  readonly onChoose: (id: number) => void
+}) => ReactNode
+
 /** The sheet the learner stands on: parts are chosen, their kind said, their equivalent typed; or that it stops. */
 export function TryChoice({
   attempt,
   chosen,
   onChosen,
+  original,
 }: {
   readonly attempt: OpenAttempt
   readonly chosen: readonly number[]
   readonly onChosen: (ids: readonly number[]) => void
+  readonly original?: Original
 }) {
   const { position, make } = attempt
   const { reduction, names, stopped, judgements } = position
@@ -54,14 +63,18 @@ export function TryChoice({
   }
   return (
     <div className="flex flex-wrap items-center gap-4 rounded-lg border border-edge bg-panel p-3" data-choice>
-      <OwnSheet
-        attempt={attempt}
-        step={reduction.steps.length}
-        side="reduce"
-        chosen={chosen}
-        lit={said?.nodes}
-        onChoose={stopped ? undefined : toggle}
-      />
+      {original && reduction.steps.length === 0 && !stopped ? (
+        original({ chosen, lit: said?.nodes ?? [], onChoose: toggle })
+      ) : (
+        <OwnSheet
+          attempt={attempt}
+          step={reduction.steps.length}
+          side="reduce"
+          chosen={chosen}
+          lit={said?.nodes}
+          onChoose={stopped ? undefined : toggle}
+        />
+      )}
       <div className="min-w-[15rem] flex-1">
         {said && <JudgementNote judgement={said} />}
         {stopped ? (

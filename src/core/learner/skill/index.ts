@@ -3,5 +3,6 @@
  * repetition”, “mastery learning”.
  */
 export { evidenceOf, slipName, slipsOf, type Evidence, type SlipCount } from './evidence'
+export { resultOf } from './result'
 export { strengthsAt, type Practised, type SkillStrength } from './strength'
 export { nextTask, reasonText, type Next, type Reason } from './next'

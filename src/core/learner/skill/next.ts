@@ -180,14 +180,14 @@ export function reasonText(reason: Reason): string {
         : `a moment ago: ${slipName(reason.slip)}; the same sort again, with other numbers`
     case 'due':
       return reason.wentWrong
-        ? `${skillNames[reason.skill]} went wrong ${daysText(reason.days)}: time to see it again`
-        : `${skillNames[reason.skill]}: it went right, and is due again before it fades`
+        ? `${skillNames[reason.skill]} went wrong ${daysText(reason.days)}, and is due again`
+        : `${skillNames[reason.skill]} went right, and is due again before it fades`
     case 'new':
-      return `new: ${skillNames[reason.skill]}`
+      return `${skillNames[reason.skill]} is new`
     case 'weak':
-      return `nothing is due; ${skillNames[reason.skill]} is the weakest by now`
+      return `nothing is due, and ${skillNames[reason.skill]} is the weakest by now`
     case 'chosen':
-      return 'chosen by you'
+      return 'you chose it'
   }
 }
 

@@ -71,7 +71,7 @@ export function readCode(text: string): ReadCode {
     number /= count
   }
   if (number >= BigInt(seeds)) return fail('there is no task of this code')
-  const dials = values as Dials
+  const dials = Object.fromEntries(dialNames.map((dial) => [dial, values[dial]])) as Dials
   const seed = Number(number)
   return { ok: true, code: writeCode(dials, seed), coded: { version, dials, seed } }
 }

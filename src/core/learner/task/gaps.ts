@@ -20,9 +20,9 @@ export interface GapsQuestion {
 export type GapsMove = { readonly do: 'fill'; readonly line: number; readonly answer: string }
 
 /** A worked solution of which the last line is blank, or every other one, or all. */
-export function askGaps({ worksheet, dials }: Asked): GapsQuestion | null {
+export function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
   const lines = solutionOf(worksheet)
-  if (lines.length === 0) return null
+  if (lines.length < (isShort ? 1 : 3)) return null
   const isBlank = (i: number) =>
     dials.blank === 'all' || (dials.blank === 'last' ? i === lines.length - 1 : (lines.length - i) % 2 === 1)
   return {

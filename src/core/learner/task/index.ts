@@ -17,7 +17,7 @@ export {
 export type { Item, Judged, Marked, Said } from './question'
 export { skillNames, skills, type Skill } from './skills'
 export { spotAnswers, type SpotAnswer } from './spot'
-export { benchFor } from './mend'
+export { pairedId, type Drawn } from './redraw'
 export { readTaskMoves } from './readMoves'
 export {
   marksOf,

@@ -1,4 +1,4 @@
-import { benchOf, hiddenTruth, judgeClaim, type Bench, type Claim, type Truth } from '../../bench'
+import { benchOf, hiddenTruth, judgeClaim, type Bench, type Claim, type ReadingDocument, type Truth } from '../../bench'
 import { readNetwork, type NetworkDocument } from '../../network'
 import { mark, unmarked, type Asked, type Item, type Judged } from './question'
 
@@ -8,8 +8,11 @@ export interface MendQuestion {
   readonly seed: number
 }
 
-/** A claim by indices of parts and nodes, and how many readings it took. */
-export type MendMove = { readonly do: 'claim'; readonly claim: Claim; readonly taken: number }
+export type MendMove =
+  /** What was read, as it is written into a log. */
+  | { readonly do: 'read'; readonly reading: ReadingDocument }
+  /** What is said to be wrong, by indices of parts and nodes. */
+  | { readonly do: 'claim'; readonly claim: Claim }
 
 /** The bench of a task, and what is wrong with it; null where nothing can be measured. */
 export function benchFor(
@@ -29,7 +32,9 @@ export function askMend({ document, chance }: Asked): MendQuestion | null {
 
 export function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): Judged {
   const made = benchFor(document, seed)
-  const verdicts = made ? moves.map(({ claim }) => judgeClaim(made.bench, made.truth, claim)) : []
+  const verdicts = made
+    ? moves.flatMap((move) => (move.do === 'claim' ? [judgeClaim(made.bench, made.truth, move.claim)] : []))
+    : []
   const last = verdicts[verdicts.length - 1]
   const isPart = (verdict: (typeof verdicts)[number]) => verdict !== 'wrong'
   const isRight = (verdict: (typeof verdicts)[number]) => verdict === 'right'

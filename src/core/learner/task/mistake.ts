@@ -21,9 +21,13 @@ export type MistakeMove =
 /** So far off a planted value must be, for anyone to see. */
 const apart = 0.04
 
+/** A mistake among fewer lines is soon found. */
+const fewest = 4
+
 /** A worked solution with one slip planted, and what followed from it. */
-export function askMistake({ worksheet, chance }: Asked): MistakeQuestion | null {
+export function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuestion | null {
   const lines = solutionOf(worksheet)
+  if (!isShort && lines.length < fewest) return null
   const all = lines.map((line) => worksheet.derivation.lines[line.id].amount?.value ?? NaN)
   const plants = lines.flatMap((line, index) =>
     usualAt(placeOf(worksheet, line)).flatMap((it) =>

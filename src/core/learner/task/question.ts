@@ -12,6 +12,8 @@ export interface Asked {
   readonly worksheet: Worksheet
   readonly dials: Dials
   readonly chance: Chance
+  /** Whether a short one will do: when longer ones did not come out. */
+  readonly isShort: boolean
 }
 
 /** What was found of one thing that was to be done, and what it counts. */

@@ -15,7 +15,12 @@ type RedrawSlip = keyof typeof redrawSlips
 export interface Drawn {
   readonly elements: readonly SheetElement[]
   readonly slip: RedrawSlip | null
+  /** What stands for an element of {@link pairedId}: two that were combined though they are no group. */
+  readonly paired?: { readonly way: 'series' | 'parallel'; readonly of: readonly [number, number] }
 }
+
+/** The element id of what two were wrongly combined to. */
+export const pairedId = -1
 
 export interface RedrawQuestion {
   readonly kind: 'redraw'
@@ -44,7 +49,7 @@ export function askRedraw({ worksheet, chance }: Asked): RedrawQuestion | null {
     const step = steps[after]
     const next = combine(sheet, step, step.result)
     const right: Drawn = { elements: next.elements, slip: null }
-    const wrong = chance.shuffled(wrongSheets(sheet, next, step.result, step.members))
+    const wrong = chance.shuffled(wrongSheets(sheet, next, step.result))
     const chosen: Drawn[] = [right]
     // One of each slip first, then whatever else is different.
     for (const slip of [...(Object.keys(redrawSlips) as RedrawSlip[]), null])
@@ -69,10 +74,10 @@ export function askRedraw({ worksheet, chance }: Asked): RedrawQuestion | null {
 }
 
 /** Sheets that come next after a usual mistake; all of them can be drawn. */
-function wrongSheets(sheet: Sheet, next: Sheet, result: number, members: readonly number[]): Drawn[] {
+function wrongSheets(sheet: Sheet, next: Sheet, result: number): Drawn[] {
   const found: Drawn[] = []
-  const put = (slip: RedrawSlip, elements: readonly SheetElement[]) => {
-    if (isWhole({ ...next, elements })) found.push({ elements, slip })
+  const put = (slip: RedrawSlip, elements: readonly SheetElement[], paired?: Drawn['paired']) => {
+    if (isWhole({ ...next, elements })) found.push({ elements, slip, ...(paired && { paired }) })
   }
   for (const gone of next.elements) {
     if (gone.id === result) continue
@@ -94,15 +99,21 @@ function wrongSheets(sheet: Sheet, next: Sheet, result: number, members: readonl
   for (const b of sheet.elements)
     for (const a of sheet.elements) {
       if (a.id >= b.id || groups.some((group) => group.members.includes(a.id) && group.members.includes(b.id))) continue
-      // The equivalent that was asked for takes the place of a pair that shares one node only.
       const shared = [a.from, a.to].filter((node) => node === b.from || node === b.to)
       if (shared.length !== 1) continue
-      const others = sheet.elements.filter((it) => it !== a && it !== b && !members.includes(it.id))
-      const left = sheet.elements.filter((it) => members.includes(it.id) && it !== a && it !== b)
+      const others = sheet.elements.filter((it) => it !== a && it !== b)
       const [farA] = [a.from, a.to].filter((node) => node !== shared[0])
       const [farB] = [b.from, b.to].filter((node) => node !== shared[0])
-      put('paired', [...others, ...left, { id: result, from: farA, to: farB }])
-      put('paired', [...others, ...left, { id: result, from: shared[0], to: farA }])
+      // As if their other ends met, or as if nothing left between them.
+      const of = [a.id, b.id] as const
+      put('paired', joined([...others, { id: pairedId, from: shared[0], to: farA }], farA, farB, next), {
+        way: 'parallel',
+        of,
+      })
+      put('paired', joined([...others, { id: pairedId, from: farA, to: farB }], shared[0], farA, next), {
+        way: 'series',
+        of,
+      })
     }
   return found
 }

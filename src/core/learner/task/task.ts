@@ -94,7 +94,13 @@ function makeTask(dials: Dials, seed: number): Task | null {
     const worksheet = read?.ok ? workOut(read.network, { choices: { asked: made?.goal ?? [] } }) : null
     if (!made || !worksheet || 'problems' in worksheet) continue
     const { document, goal } = made
-    const question = ask({ document, worksheet, dials, chance: chanceOf(seed, attempt, 1) })
+    const question = ask({
+      document,
+      worksheet,
+      dials,
+      chance: chanceOf(seed, attempt, 1),
+      isShort: attempt > attempts / 2,
+    })
     if (question) return { code, dials, document, goal, question, worksheet }
   }
   return null
@@ -145,6 +151,6 @@ export function judgeTask({ question, worksheet, document }: Task, moves: readon
     case 'untangle':
       return judgeUntangle(worksheet, question, only('count', 'place'))
     case 'mend':
-      return judgeMend(document, question, only('claim'))
+      return judgeMend(document, question, only('claim', 'read'))
   }
 }

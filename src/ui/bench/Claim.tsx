@@ -23,6 +23,7 @@ export function Claim({
   taken,
   foundAfter,
   onFound,
+  onClaim,
 }: {
   readonly planning: Planning
   readonly network: Network
@@ -31,6 +32,8 @@ export function Claim({
   readonly taken: number
   readonly foundAfter: number | undefined
   readonly onFound: (taken: number) => void
+  /** Told of every claim, right or wrong. */
+  readonly onClaim?: (claim: Claimed) => void
 }) {
   const { wiring } = bench.built
   const resistors = wiring.live
@@ -49,6 +52,7 @@ export function Claim({
         : kind === 'swapped'
           ? { fault: kind, part, other }
           : { fault: kind, part }
+    onClaim?.(claim)
     const verdict = judgeClaim(bench, truth, claim)
     if (verdict === 'wrong') return setSaid('No, that is not what is wrong. Go on measuring.')
     if (verdict === 'part') return setSaid('The part is right, but that is not what is wrong with it.')

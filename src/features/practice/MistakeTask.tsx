@@ -1,0 +1,90 @@
+import clsx from 'clsx'
+import { writtenIn, readAnswer, type Own, type Question, type Said } from '@/core/learner'
+import type { Quantity } from '@/core/number'
+import { AnswerField } from '@/ui/attempt/AnswerField'
+import { Button } from '@/ui/Button'
+import { TaskPicture } from './Picture'
+import { SaidNote } from './SaidNote'
+import type { OpenExercise } from './useExercise'
+
+/** What was typed at a place of a solution, with what was said of it. */
+export function ownOf(said: Said | undefined, typed: string | undefined): Own | null {
+  const answer = typed === undefined ? null : readAnswer(typed)
+  const verdict = said?.judgement?.verdict
+  if (!answer || typed === undefined || verdict === undefined) return null
+  if (verdict === 'refused' || verdict === 'hint' || verdict === 'undone') return null
+  return { typed, value: writtenIn(answer), verdict }
+}
+
+const quantityOf = (symbol: string): Quantity =>
+  symbol.startsWith('V(')
+    ? 'voltage'
+    : symbol.startsWith('I(')
+      ? 'current'
+      : symbol.startsWith('P(')
+        ? 'power'
+        : 'resistance'
+
+/** A worked solution with one slip in it: point at the first wrong line, then mend it. */
+export function MistakeTask({
+  exercise: { task, judged, make, moves },
+  question,
+}: {
+  readonly exercise: OpenExercise
+  readonly question: Extract<Question, { kind: 'mistake' }>
+}) {
+  const [first, second] = judged.items
+  const isFound = first.method.now === 1
+  const isMended = second.answer.now === 1
+  const point = moves.findLast((move) => move.do === 'point')
+  const mend = moves.findLast((move) => move.do === 'mend')
+  const said = (place: number) => judged.said.find(({ at }) => at === place)
+  const { wrong, lines } = question
+  return (
+    <div className="flex flex-wrap items-start gap-4">
+      <TaskPicture task={task} />
+      <div className="grid min-w-80 flex-1 content-start gap-2">
+        <h2 className="text-base font-semibold">One slip was made here, and what follows from it is wrong too.</h2>
+        <p className="text-soft">Point at the first wrong line.</p>
+        <ol className="grid gap-0.5 rounded-md border border-line bg-sheet px-2 py-1" data-lines>
+          {lines.map(({ symbol, how, value }, i) => {
+            const isPointed = point?.do === 'point' && point.line === i
+            const isHere = isFound && i === wrong
+            return (
+              <li key={i} className="flex flex-wrap items-center gap-2">
+                <Button
+                  look="plain"
+                  aria-pressed={isPointed}
+                  disabled={isFound}
+                  className={clsx(
+                    '!min-h-7 flex-1 !justify-start text-left font-mono !opacity-100',
+                    isHere && 'text-trouble',
+                    isPointed && !isFound && 'bg-chosen-wash',
+                  )}
+                  onClick={() => make({ do: 'point', line: i })}
+                >
+                  {symbol} = {how} = <span className={clsx(isHere && 'line-through')}>{value}</span>
+                </Button>
+                {isHere && (
+                  <span data-try>
+                    <AnswerField
+                      label={`${symbol}, mended`}
+                      symbol=""
+                      quantity={quantityOf(symbol)}
+                      slot={`mend ${i}`}
+                      own={ownOf(said(1), mend?.do === 'mend' ? mend.answer : undefined)}
+                      judgement={said(1)?.judgement ?? undefined}
+                      onAnswer={(answer) => make({ do: 'mend', answer })}
+                    />
+                  </span>
+                )}
+              </li>
+            )
+          })}
+        </ol>
+        <SaidNote said={said(0)} />
+        {isMended && <p className="text-soft">What followed from it would be worked out again from here.</p>}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,60 @@
+import dynamic from 'next/dynamic'
+import type { TryHistory } from '@/ui/attempt/Try'
+import { SavingChoice } from '@/ui/saving/SavingState'
+import { EstimateTask } from './EstimateTask'
+import { GapsTask } from './GapsTask'
+import { MistakeTask } from './MistakeTask'
+import { RedrawTask } from './RedrawTask'
+import { SpotTask } from './SpotTask'
+import { UntangleTask } from './UntangleTask'
+import type { OpenExercise } from './useExercise'
+
+// The two that bring a whole screen with them are loaded where they are worked at.
+const SolveTask = dynamic(() => import('./SolveTask').then((module) => module.SolveTask))
+const MendTask = dynamic(() => import('./MendTask').then((module) => module.MendTask))
+
+/** A task of any kind, to be worked at. */
+export function TaskView({
+  exercise,
+  isOnce,
+  onHistory,
+}: {
+  readonly exercise: OpenExercise
+  /** It counts as it is: it cannot be started over. */
+  readonly isOnce: boolean
+  readonly onHistory: (history: TryHistory | null) => void
+}) {
+  const { question } = exercise.task
+  const { saving } = exercise
+  if (question.kind === 'solve') return <SolveTask exercise={exercise} isOnce={isOnce} onHistory={onHistory} />
+  if (!saving)
+    return (
+      <p role="status" className="text-soft">
+        fetching what you did here before
+      </p>
+    )
+  return (
+    <>
+      <SavingChoice
+        saving={saving}
+        networkId=""
+        what="attempt"
+        describe={({ content }) => (
+          <p>
+            Another window went on with it: {content.moves.length} answers there, {exercise.moves.length} here. Choose
+            which of the two goes on; the other is kept.
+          </p>
+        )}
+        onChoose={exercise.choose}
+        onRestored={exercise.goOn}
+      />
+      {question.kind === 'spot' && <SpotTask exercise={exercise} question={question} />}
+      {question.kind === 'estimate' && <EstimateTask exercise={exercise} question={question} />}
+      {question.kind === 'redraw' && <RedrawTask exercise={exercise} question={question} />}
+      {question.kind === 'mistake' && <MistakeTask exercise={exercise} question={question} />}
+      {question.kind === 'gaps' && <GapsTask exercise={exercise} question={question} />}
+      {question.kind === 'untangle' && <UntangleTask exercise={exercise} question={question} />}
+      {question.kind === 'mend' && <MendTask exercise={exercise} question={question} />}
+    </>
+  )
+}
