@@ -36,7 +36,7 @@ const forbid = (files, patterns, message) => ({
 })
 
 const coreOnly = {
-  regex: '^(?![.]{1,2}(/|$)|fraction[.]js$|yup$|ml-matrix$|pure-rand/)',
+  regex: '^(?![.]{1,2}(/|$)|fraction[.]js$|yup$|ml-matrix$|ts-fsrs$|pure-rand/)',
   message: 'The core imports only the core, fraction.js, yup, ml-matrix, ts-fsrs and pure-rand.',
 }
 
@@ -118,7 +118,7 @@ export default tseslint.config(
     [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],
     'Widgets know neither screens nor the database.',
   ),
-  ...['logbook', 'work', 'draw'].map((feature) =>
+  ...['logbook', 'work', 'draw', 'bench', 'practice'].map((feature) =>
     forbid(
       [`src/features/${feature}/**`],
       [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],

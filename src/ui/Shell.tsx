@@ -31,6 +31,7 @@ export function Shell() {
       { name: 'Find a network or a command', keys: 'mod+k', inFields: true, run: find },
       { name: 'Show all keys', keys: '?', run: () => setOpen('keys') },
       { name: 'Go to the logbook', keys: 'g', run: () => router.push('/') },
+      { name: 'Go to practice', keys: 'shift+p', run: () => router.push('/practice') },
       { name: 'Light or dark', keys: 'd', run: () => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark') },
       {
         name: 'Zigzag or box symbols',

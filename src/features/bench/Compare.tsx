@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { SavedRun } from '@/ui/api'
-import { Chart } from './Chart'
+import { Chart } from '@/ui/Chart'
 import { logOf, type LogRow, type Planning } from '@/ui/bench/laid'
 import { bandText, benchText, rowName, verdictSigns } from '@/ui/bench/words'
 

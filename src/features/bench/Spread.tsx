@@ -16,7 +16,7 @@ import {
 import { toleranceText, type Network } from '@/core/network'
 import { shownText } from '@/core/number'
 import { Button } from '@/ui/Button'
-import { Chart } from './Chart'
+import { Chart } from '@/ui/Chart'
 import type { Planning } from '@/ui/bench/laid'
 import { Ratings } from './Ratings'
 import { useSampling, type Sampling } from './useSampling'

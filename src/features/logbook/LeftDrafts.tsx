@@ -45,7 +45,7 @@ async function findLeft(): Promise<Left[]> {
     const draft = read.state === 'sound' ? read.draft : null
     const isThere = async () => {
       // A task is made from its code again, whatever there is.
-      if (kind === 'exercise') return true
+      if (kind === 'exercise' || kind === 'sheet') return true
       const answer = await api.find(id)
       return answer.ok || answer.status === 0
     }
@@ -68,6 +68,7 @@ function pathTo({ kind, id }: Left): string {
     const [sheet, code] = id.split('.')
     return sheet === 'own' ? `/practice?code=${code}` : `/practice/sheets/${sheet}?code=${code}`
   }
+  if (kind === 'sheet') return `/practice/sheets/${id}`
   return `/networks/${id}${kind === 'run' ? '/bench' : ''}`
 }
 
@@ -102,10 +103,16 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
       </h2>
       <ul className="divide-y divide-line">
         {left.map((it) => {
-          const { key, id, kind, document, at, there } = it
+          const { key, kind, document, at, there } = it
           const title = document
             ? document.title || 'Untitled network'
-            : { attempt: 'An attempt', run: 'A run of readings', network: 'A network', exercise: 'A task' }[kind]
+            : {
+                attempt: 'An attempt',
+                run: 'A run of readings',
+                network: 'A network',
+                exercise: 'A task',
+                sheet: 'A sheet of tasks',
+              }[kind]
           return (
             <li key={key} className="flex flex-wrap items-center gap-2 py-2">
               <span className="min-w-48 flex-1">

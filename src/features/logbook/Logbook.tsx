@@ -1,6 +1,7 @@
 'use client'
 
 import { FilePlus2, Pencil, Plus, Trash2 } from 'lucide-react'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
@@ -148,6 +149,9 @@ export function Logbook({ first }: { readonly first: string }) {
         }
       >
         <h1 className="font-medium">Logbook</h1>
+        <Link href="/practice" className="rounded-md px-3 py-1.5 text-bar-soft hover:text-bar-ink max-sm:px-1.5">
+          Practice
+        </Link>
       </TopBar>
       <main ref={main} tabIndex={-1} className="mx-auto max-w-6xl p-4 outline-none">
         <input {...getInputProps({ 'aria-label': 'Files to import' })} />

@@ -135,10 +135,10 @@ function Practising({
           </div>
           <div className="flex flex-wrap items-center gap-2">
             <CodeField key={current.task.code} code={current.task.code} onCode={openCode} />
-            <Button onClick={another} disabled={problems.length > 0} tip="Another with these dials" keys="r">
+            <Button onClick={another} disabled={problems.length > 0} tip="Another with these dials" keys="shift+r">
               Another
             </Button>
-            <Button onClick={next} tip="The task that comes next by itself" keys="n">
+            <Button onClick={next} tip="The task that comes next by itself" keys="shift+n">
               Next
             </Button>
           </div>
@@ -207,8 +207,8 @@ function Worked({
   }, [moves, saving])
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'The next task', keys: 'n', run: onNext },
-      { name: 'Another task with these dials', keys: 'r', run: onAnother },
+      { name: 'The next task', keys: 'shift+n', run: onNext },
+      { name: 'Another task with these dials', keys: 'shift+r', run: onAnother },
       { name: 'Undo', keys: 'mod+z', inFields: true, run: () => history_?.undo?.() },
       { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => history_?.redo?.() },
     ],

@@ -1,12 +1,11 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
-import { equivalentOf, pairedId, type Question, type Task } from '@/core/learner'
-import { quantityText } from '@/core/number'
-import { boxAround, stretch, type Label } from '@/core/picture'
-import { sheetOf, type SheetElement } from '@/core/structure'
-import { amountAt } from '@/core/worksheet'
+import { sheetLetter, type Question } from '@/core/learner'
+import { boxAround } from '@/core/picture'
+import { sheetOf } from '@/core/structure'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
+import { drawn, wordsOf } from './redrawn'
 import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
 
@@ -62,7 +61,7 @@ export function RedrawTask({
               type="button"
               aria-pressed={isPicked}
               data-option={isRight ? 'right' : question.sheets[i].slip}
-              aria-label={`Sheet ${'abcd'[i]}: ${wordsOf(task, question.sheets[i].elements, question.sheets[i].paired)}`}
+              aria-label={`Sheet ${sheetLetter(i)}: ${wordsOf(task, question.sheets[i].elements, question.sheets[i].paired)}`}
               onClick={() => make({ do: 'pick', sheet: i })}
               className={clsx(
                 'flex items-start gap-2 overflow-x-auto rounded-lg border-2 paper p-1 text-left hover:border-chosen',
@@ -70,7 +69,7 @@ export function RedrawTask({
               )}
             >
               <span aria-hidden className="font-mono font-semibold">
-                {'abcd'[i]}
+                {sheetLetter(i)}
                 {isPicked && (isRight ? ' ✓' : ' ✗')}
               </span>
               <SheetDrawing
@@ -78,7 +77,7 @@ export function RedrawTask({
                 nodeLabels={nodeLabels}
                 symbols={symbols}
                 side="reduce"
-                description={`Sheet ${'abcd'[i]}`}
+                description={`Sheet ${sheetLetter(i)}`}
               />
             </button>
           )
@@ -86,36 +85,4 @@ export function RedrawTask({
       </div>
     </div>
   )
-}
-
-type Paired = RedrawQuestion['sheets'][number]['paired']
-
-/** Elements between the network's nodes, stretched from + to −, whether they lie there rightly or not. */
-function drawn(task: Task, elements: readonly SheetElement[], paired?: Paired) {
-  const { wiring } = task.worksheet
-  const label = (id: number): Label => ({
-    name: nameOf(task, id, paired),
-    lines: [quantityText({ value: ohmsOf(task, id, paired) }, 'Ω', 4)],
-  })
-  return stretch({ elements, start: wiring.start, finish: wiring.finish }, wiring.rank, label)
-}
-
-function nameOf({ worksheet }: Task, id: number, paired: Paired): string {
-  if (id !== pairedId || !paired) return worksheet.elements[id].name
-  const [a, b] = paired.of.map((of) => worksheet.elements[of].name)
-  const inside = b.replace(/^R/, '')
-  return `${a}${paired.way === 'series' ? '+' : '‖'}${/\W/.test(inside) ? `(${inside})` : inside}`
-}
-
-function ohmsOf({ worksheet }: Task, id: number, paired: Paired): number {
-  const own = (of: number) => amountAt(worksheet, 'resistance', of)?.value ?? 0
-  if (id !== pairedId || !paired) return own(id)
-  return equivalentOf(paired.way, paired.of.map(own))
-}
-
-/** A sheet read aloud: each element between its nodes. */
-function wordsOf(task: Task, elements: readonly SheetElement[], paired?: Paired): string {
-  const { wiring } = task.worksheet
-  const at = (node: number) => wiring.nodes[node].label
-  return elements.map(({ id, from, to }) => `${nameOf(task, id, paired)} from ${at(from)} to ${at(to)}`).join(', ')
 }

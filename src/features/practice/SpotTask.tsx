@@ -8,6 +8,8 @@ import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
 
 const answers = Object.keys(spotAnswers) as SpotAnswer[]
+/** A key for each answer, in their order. */
+const keys = ['s', 'p', 'e', 'u', 'o']
 
 /** Series, parallel or neither, and why: one pair after the other, a key each. */
 export function SpotTask({
@@ -29,7 +31,7 @@ export function SpotTask({
         ? []
         : answers.map((answer, i) => ({
             name: spotAnswers[answer],
-            keys: String(i + 1),
+            keys: keys[i],
             run: () => make({ do: 'spot', at: open, answer }),
           })),
     [open, make],
@@ -58,7 +60,7 @@ export function SpotTask({
                   className="!justify-start text-left"
                   onClick={() => make({ do: 'spot', at: open, answer })}
                 >
-                  <kbd className="font-mono text-xs text-soft">{keyText(String(i + 1))}</kbd> {spotAnswers[answer]}
+                  <kbd className="font-mono text-xs text-soft">{keyText(keys[i])}</kbd> {spotAnswers[answer]}
                 </Button>
               ))}
             </div>

@@ -1,5 +1,5 @@
-import { useMemo, useState, type FormEvent } from 'react'
-import type { Question } from '@/core/learner'
+import { useState, type FormEvent } from 'react'
+import { slotLetter, type Question } from '@/core/learner'
 import { drawSheet } from '@/core/picture'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
@@ -10,7 +10,6 @@ import type { OpenExercise } from './useExercise'
 
 /** So many wrong counts, and the sheet is shown all the same. */
 const patience = 2
-const letter = (slot: number) => String.fromCharCode(97 + slot)
 
 /** How many nodes has the picture, and which resistor stands where on the stretched sheet? */
 export function UntangleTask({
@@ -49,23 +48,18 @@ export function UntangleTask({
     make({ do: 'count', nodes: count.trim() })
     setCount(null)
   }
-  const picture = useMemo(
-    () =>
-      drawSheet(
-        {
-          ...worksheet,
-          elements: worksheet.elements.map((element, id) => ({
-            ...element,
-            name: id < slots.length ? names[id] || letter(id) : element.name,
-          })),
-        },
-        { stage: 0, sheet: 0 },
-        'reduce',
-        4,
-        { form: 'line', written: () => ' ', withoutOutward: true },
-      ),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the names alone, not the list that holds them
-    [worksheet, slots, names.join()],
+  const picture = drawSheet(
+    {
+      ...worksheet,
+      elements: worksheet.elements.map((element, id) => ({
+        ...element,
+        name: id < slots.length ? names[id] || slotLetter(id) : element.name,
+      })),
+    },
+    { stage: 0, sheet: 0 },
+    'reduce',
+    4,
+    { form: 'line', written: () => ' ', withoutOutward: true },
   )
   return (
     <div className="flex flex-wrap items-start gap-4">
@@ -117,7 +111,7 @@ export function UntangleTask({
               {slots.map((_, slot) => (
                 <li key={slot}>
                   <label className="flex items-center gap-1">
-                    <span className="font-mono">{letter(slot)}</span>
+                    <span className="font-mono">{slotLetter(slot)}</span>
                     <span className="sr-only">{`, ${wordsOf(worksheet, slot)}`}</span>
                     <select
                       value={names[slot]}

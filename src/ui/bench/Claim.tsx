@@ -1,10 +1,9 @@
 import { useState } from 'react'
-import { judgeClaim, type Claim as Claimed, type HiddenFault, type Meter, type Truth } from '@/core/bench'
+import { hiddenText, judgeClaim, type Claim as Claimed, type Meter, type Truth } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Button } from '@/ui/Button'
 import type { Planning } from './laid'
 import { fewestReadings } from './fewest'
-import { benchText } from './words'
 
 const kinds = [
   { key: 'open', name: 'is open' },
@@ -102,7 +101,7 @@ export function Claim({
         <div role="status">
           <p className={isFound ? 'text-holds' : undefined}>
             {isFound ? '✓ Right: ' : 'It was: '}
-            {truth.faults.map((fault) => hiddenText(fault, network, bench, truth)).join('; ')}.
+            {truth.faults.map((fault) => hiddenText(bench, truth, fault)).join('; ')}.
           </p>
           {isFound && <Needed network={network} truth={truth} meter={meter} foundAfter={foundAfter} />}
         </div>
@@ -175,15 +174,4 @@ function Needed({
       {more > 0 ? `: ${more} fewer` : ''}.
     </p>
   )
-}
-
-function hiddenText(fault: HiddenFault, network: Network, { built }: Planning['bench'], truth: Truth): string {
-  if (fault.fault === 'bridged')
-    return `nodes ${fault.nodes.map((node) => built.wiring.nodes[node].label).join(' and ')} bridged`
-  const { name } = network.parts[fault.part]
-  const R = benchText(truth.ohms.get(fault.part) ?? 0, 'resistance')
-  if (fault.fault === 'swapped') return `${name} and ${network.parts[fault.other].name} swapped`
-  if (fault.fault === 'joint') return `a bad joint at ${name}: ${R} in all`
-  if (fault.fault === 'value') return `${name} is ${R}`
-  return `${name} ${fault.fault}`
 }

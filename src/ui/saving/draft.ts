@@ -40,7 +40,7 @@ export interface DraftPlace {
 }
 
 /** Drafts of everything that is saved, by what it is. */
-export const draftKinds = ['network', 'attempt', 'run', 'exercise'] as const
+export const draftKinds = ['network', 'attempt', 'run', 'exercise', 'sheet'] as const
 export type DraftKind = (typeof draftKinds)[number]
 
 const prefixOf = (kind: DraftKind, id: string) => `nodrel-draft:${kind}:${id}:`

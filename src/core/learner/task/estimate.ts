@@ -64,6 +64,7 @@ export function judgeEstimate(
       answer: mark(tries.slice(0, 1).some(isGood), tries.some(isGood)),
       unit: unmarked,
       slips: [],
+      typed: last && last.map((it) => quantityText({ value: it }, 'Ω', 4)).join(' to '),
       isTried: tries.length > 0,
     },
   ]
@@ -87,6 +88,7 @@ export function judgeEstimate(
       answer: mark(chosen[0] === right, chosen.includes(right)),
       unit: unmarked,
       slips: [],
+      typed: mine,
       isTried: chosen.length > 0,
     })
   }

@@ -58,6 +58,7 @@ export function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: r
         answer: mark(tries.slice(0, 1).some(isRight), tries.some(isRight)),
         unit: unmarked,
         slips: judged.flatMap(({ verdict, could }) => (verdict === 'wrong' && could.length === 1 ? could[0] : [])),
+        typed: moves.findLast((move) => move.line === at)?.answer,
         isTried: judged.length > 0,
       },
     ]

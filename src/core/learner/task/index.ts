@@ -17,7 +17,9 @@ export {
 export type { Item, Judged, Marked, Said } from './question'
 export { skillNames, skills, type Skill } from './skills'
 export { spotAnswers, type SpotAnswer } from './spot'
-export { pairedId, type Drawn } from './redraw'
+export { pairedId, sheetLetter, type Drawn } from './redraw'
+export { keyOf } from './key'
+export { slotLetter } from './untangle'
 export { readTaskMoves } from './readMoves'
 export {
   marksOf,

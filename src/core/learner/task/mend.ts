@@ -1,4 +1,13 @@
-import { benchOf, hiddenTruth, judgeClaim, type Bench, type Claim, type ReadingDocument, type Truth } from '../../bench'
+import {
+  benchOf,
+  hiddenText,
+  hiddenTruth,
+  judgeClaim,
+  type Bench,
+  type Claim,
+  type ReadingDocument,
+  type Truth,
+} from '../../bench'
 import { readNetwork, type NetworkDocument } from '../../network'
 import { mark, unmarked, type Asked, type Item, type Judged } from './question'
 
@@ -67,4 +76,11 @@ export function judgeMend(document: NetworkDocument, { seed }: MendQuestion, mov
       : [],
     done: verdicts.includes('right'),
   }
+}
+
+/** What is wrong with a bench, in words; null where nothing can be measured. */
+export function faultText(document: NetworkDocument, seed: number): string | null {
+  const made = benchFor(document, seed)
+  const [fault] = made?.truth.faults ?? []
+  return made && fault ? hiddenText(made.bench, made.truth, fault) : null
 }

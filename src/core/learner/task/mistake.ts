@@ -109,6 +109,7 @@ export function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, mo
       answer: unmarked,
       unit: unmarked,
       slips: [],
+      typed: last === undefined ? undefined : `line ${last + 1}`,
       isTried: points.length > 0,
     },
     {
@@ -118,6 +119,7 @@ export function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, mo
       answer: mark(judged.slice(0, 1).some(isRight), judged.some(isRight)),
       unit: unmarked,
       slips: judged.flatMap(({ could }) => (could.length === 1 ? could[0] : [])),
+      typed: answers[answers.length - 1],
       isTried: judged.length > 0,
     },
   ]

@@ -29,6 +29,8 @@ export interface Item {
   readonly unit: Marked
   /** Slips on the way, each as often as it was made. */
   readonly slips: readonly Slip[]
+  /** What was answered last, in words; absent where nothing was. */
+  readonly typed?: string
   /** Whether it was tried at all. */
   readonly isTried: boolean
 }

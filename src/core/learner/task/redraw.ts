@@ -37,6 +37,9 @@ export interface RedrawQuestion {
 
 export type RedrawMove = { readonly do: 'pick'; readonly sheet: number }
 
+/** The letter of a sheet to choose among. */
+export const sheetLetter = (at: number) => String.fromCharCode(97 + at)
+
 /** How many sheets there are to choose among. */
 const shown = 4
 
@@ -190,6 +193,7 @@ export function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, mo
         ? []
         : [slip === 'dropped' ? 'dropped' : slip === 'moved' ? 'junction-between' : 'junction-between'],
     ),
+    typed: last && `sheet ${sheetLetter(sheets.indexOf(last))}`,
     isTried: picked.length > 0,
   }
   return {

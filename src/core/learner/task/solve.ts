@@ -71,6 +71,7 @@ export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readon
         ? mark(first ? first.hasUnit && isGot : false, isGot && own !== null && hasUnit(own.typed))
         : unmarked,
       slips: found.flatMap((it) => it.slips),
+      typed: own?.typed,
       isTried: found.length > 0,
     }
   })

@@ -88,6 +88,7 @@ export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: 
       slips: tries.flatMap(({ answer }) =>
         isKind(answer) ? [] : [right === 'apart' ? 'apart' : slipOf(answer, right)],
       ),
+      typed: last && spotAnswers[last.answer],
       isTried: tries.length > 0,
     }
   })
@@ -103,15 +104,13 @@ const slipOf = (answer: SpotAnswer, right: SpotAnswer) =>
       ? ('stopped-early' as const)
       : ('kind' as const)
 
-function whyOf(worksheet: Worksheet, verdict: Verdict): string {
-  const { elements, nodeLabels } = worksheet
-  return explainVerdict(
+function whyOf({ elements, nodeLabels }: Worksheet, verdict: Verdict): string {
+  const [main] = explainVerdict(
     verdict,
     (id) => elements[id].name,
     (node) => nodeLabels[node],
   )
-    .map(wordSentence)
-    .join('; ')
+  return wordSentence(main)
 }
 
 /** A question that helps, without the answer. */

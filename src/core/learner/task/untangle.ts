@@ -7,6 +7,9 @@ export interface UntangleQuestion {
   readonly slots: readonly string[]
 }
 
+/** The letter of a place on the stretched sheet. */
+export const slotLetter = (slot: number) => String.fromCharCode(97 + slot)
+
 export type UntangleMove =
   /** How many nodes it has. */
   | { readonly do: 'count'; readonly nodes: string }
@@ -51,6 +54,7 @@ export function judgeUntangle(
       answer: mark(counts[0] === nodes, counts.includes(nodes)),
       unit: unmarked,
       slips: [],
+      typed: count === undefined ? undefined : String(count),
       isTried: counts.length > 0,
     },
     {
@@ -60,6 +64,7 @@ export function judgeUntangle(
       answer: mark(placed.slice(0, 1).some(isPlaced), placed.some(isPlaced)),
       unit: unmarked,
       slips: [],
+      typed: last && last.map((name, i) => `${slotLetter(i)} ${name || '–'}`).join(', '),
       isTried: placed.length > 0,
     },
   ]

@@ -12,7 +12,7 @@ export function Chart({
 }: {
   readonly description: string
   readonly height: number
-  readonly type: 'bar' | 'scatter'
+  readonly type: 'bar' | 'scatter' | 'line'
   readonly series: ApexOptions['series']
   readonly options: ApexOptions
 }) {

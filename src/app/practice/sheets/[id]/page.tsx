@@ -1,0 +1,22 @@
+import { notFound } from 'next/navigation'
+import { findSheet, read } from '@/db'
+import { SheetScreen } from '@/features/practice/SheetScreen'
+import { Troubled } from '@/ui/Troubled'
+import { said } from '../../../pageData'
+import { textOf, type SearchProps } from '../../exercises'
+import { recordOf } from '../record'
+
+export const dynamic = 'force-dynamic'
+export const metadata = { title: 'Task sheet' }
+
+interface Props extends SearchProps {
+  readonly params: Promise<{ readonly id: string }>
+}
+
+export default async function SheetPage({ params, searchParams }: Props) {
+  const { id } = await params
+  const found = await said(read((db) => findSheet(db, id)))
+  if ('trouble' in found) return <Troubled message={found.trouble} />
+  if (!found.value) notFound()
+  return <SheetScreen record={recordOf(found.value)} code={textOf((await searchParams).code)} />
+}

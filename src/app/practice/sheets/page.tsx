@@ -1,0 +1,15 @@
+import type { Metadata } from 'next'
+import { listSheets, read } from '@/db'
+import { SheetList } from '@/features/practice/SheetList'
+import { Troubled } from '@/ui/Troubled'
+import { said } from '../../pageData'
+import { recordOf } from './record'
+
+export const dynamic = 'force-dynamic'
+export const metadata: Metadata = { title: 'Task sheets' }
+
+export default async function SheetsPage() {
+  const rows = await said(read(listSheets))
+  if ('trouble' in rows) return <Troubled message={rows.trouble} />
+  return <SheetList first={rows.value.map(recordOf)} />
+}

@@ -1,0 +1,148 @@
+'use client'
+
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
+import { readCode, slipName, type SlipCount } from '@/core/learner'
+import { api, problemText, type ListedExercise } from '@/ui/api'
+import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { download } from '@/ui/download'
+import { toast } from '@/ui/toast'
+import { useArrival } from '@/ui/useArrival'
+import { useMounted } from '@/ui/useMounted'
+import { dialTexts } from './dialTexts'
+import { PracticeFrame } from './PracticeFrame'
+import { SkillStrip } from './SkillStrip'
+
+const ProgressCharts = lazy(() => import('./ProgressCharts'))
+
+/** So many tasks are listed. */
+const listed = 50
+
+/** What was practised: strengths over time, slips by kind, time for each task. */
+export function Progress({ practised }: { readonly practised: readonly ListedExercise[] }) {
+  const mounted = useMounted()
+  const main = useRef<HTMLElement>(null)
+  useArrival(() => main.current?.focus({ preventScroll: true }))
+  const [list, setList] = useState(practised)
+  const [asking, setAsking] = useState(false)
+  const [now] = useState(() => Date.now())
+  const history = useMemo(
+    () => list.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })).sort((a, b) => a.at - b.at),
+    [list],
+  )
+  const slips = useMemo(() => countSlips(history.flatMap((it) => it.slips)), [history])
+  const clear = async () => {
+    const answer = await api.clearExercises()
+    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    setList([])
+    setAsking(false)
+    toast.success('All that was practised is forgotten')
+  }
+  const saveJson = () =>
+    download('practice.json', 'application/json', `${JSON.stringify({ practised: history }, null, 2)}\n`)
+  const saveCsv = async () => {
+    const { progressCsv } = await import('./practiceCsv')
+    download('practice.csv', 'text/csv', progressCsv(history))
+  }
+  return (
+    <PracticeFrame screen="progress">
+      <main
+        ref={main}
+        tabIndex={-1}
+        className="grid content-start gap-4 p-4 outline-none lg:grid-cols-[minmax(0,1fr)_19rem]"
+      >
+        <h1 className="sr-only">My progress</h1>
+        {history.length === 0 ? (
+          <p className="text-soft">Nothing was practised yet. What you do at tasks will be counted here.</p>
+        ) : (
+          <div className="grid min-w-0 content-start gap-4">
+            {mounted && (
+              <Suspense fallback={<p className="text-soft">Loading…</p>}>
+                <ProgressCharts history={history} slips={slips} now={now} />
+              </Suspense>
+            )}
+            <section aria-labelledby="done" className="rounded-md border border-line bg-sheet p-3">
+              <h2 id="done" className="mb-1 font-semibold">
+                The last tasks
+              </h2>
+              <table className="w-full border-collapse text-left" data-history>
+                <thead className="text-soft">
+                  <tr>
+                    {['when', 'task', 'code', 'marks', 'time', 'slips'].map((head) => (
+                      <th key={head} className="pr-3 font-normal">
+                        {head}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {mounted &&
+                    [...history]
+                      .reverse()
+                      .slice(0, listed)
+                      .map(({ at, code, marks, of, seconds, slips: made, isDone }) => (
+                        <tr key={`${code} ${at}`} className="border-t border-line">
+                          <td className="py-0.5 pr-3">{new Date(at).toLocaleDateString('en-GB')}</td>
+                          <td className="pr-3">{kindOf(code)}</td>
+                          <td className="pr-3">
+                            <a className="font-mono underline decoration-dotted" href={`/practice?code=${code}`}>
+                              {code}
+                            </a>
+                          </td>
+                          <td className="pr-3 font-mono">
+                            {marks}/{of}
+                            {!isDone && <span className="text-soft"> open</span>}
+                          </td>
+                          <td className="pr-3 font-mono">{timeText(seconds)}</td>
+                          <td>{made.map(({ slip }) => slipName(slip)).join(', ')}</td>
+                        </tr>
+                      ))}
+                </tbody>
+              </table>
+            </section>
+            <p className="flex flex-wrap gap-2">
+              <Button onClick={() => void saveCsv()}>Save as CSV</Button>
+              <Button onClick={saveJson}>Save as JSON</Button>
+              <Button look="plain" onClick={() => setAsking(true)}>
+                Forget all of it …
+              </Button>
+            </p>
+          </div>
+        )}
+        <aside className="rounded-md border border-line bg-panel p-3">
+          {mounted && <SkillStrip history={history} now={now} />}
+        </aside>
+        <Dialog title="Forget all that was practised?" open={asking} onOpenChange={setAsking}>
+          <p className="mb-3">
+            {list.length} {list.length === 1 ? 'task is' : 'tasks are'} forgotten for good, with their answers, also
+            those done on sheets. Save them first, if you may want them again.
+          </p>
+          <div className="flex gap-2">
+            <Button look="strong" onClick={() => void clear()}>
+              Forget them
+            </Button>
+            <Button onClick={() => setAsking(false)}>Keep them</Button>
+          </div>
+        </Dialog>
+      </main>
+    </PracticeFrame>
+  )
+}
+
+/** What kind of task a code is of, in words. */
+function kindOf(code: string): string {
+  const read = readCode(code)
+  return read.ok ? dialTexts.kind[read.coded.dials.kind] : '–'
+}
+
+/** Seconds as minutes and seconds. */
+function timeText(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
+}
+
+/** Slips of several attempts together, the most frequent first. */
+function countSlips(all: readonly SlipCount[]): SlipCount[] {
+  const times = new Map<SlipCount['slip'], number>()
+  for (const { slip, times: often } of all) times.set(slip, (times.get(slip) ?? 0) + often)
+  return [...times].map(([slip, often]) => ({ slip, times: often })).sort((a, b) => b.times - a.times)
+}

@@ -1,0 +1,97 @@
+'use client'
+
+import Link from 'next/link'
+import { useMemo } from 'react'
+import { judgeTask, marksOf, scaled, taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner'
+import { Button } from '@/ui/Button'
+import { Paper } from '@/ui/paper/Paper'
+import { useMounted } from '@/ui/useMounted'
+import { markRow } from './markRows'
+import { MarkedPaper } from './MarksTable'
+import { KeyPaper, TaskPaper } from './TaskPaper'
+
+interface Props {
+  readonly id: string
+  readonly sheet: KeptSheet
+  readonly what: 'tasks' | 'key' | 'attempt'
+  /** What was done at its tasks, where that is printed. */
+  readonly attempts: readonly { readonly code: string; readonly moves: readonly TaskMove[]; readonly seconds: number }[]
+}
+
+/** A sheet on paper: its tasks, their key, or an attempt with its marks; every variant on pages of its own. */
+export function SheetPrint(props: Props) {
+  const mounted = useMounted()
+  const { id } = props
+  return (
+    <div className="min-h-screen bg-desk p-4 print:bg-white print:p-0">
+      <p className="mx-auto mb-4 flex max-w-[190mm] gap-2 print:hidden">
+        <Button look="strong" disabled={!mounted} onClick={() => window.print()}>
+          Print
+        </Button>
+        <Link
+          href={`/practice/sheets/${id}`}
+          className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
+        >
+          Back to the sheet
+        </Link>
+      </p>
+      {mounted && <Pages {...props} />}
+    </div>
+  )
+}
+
+function Pages({ sheet, what, attempts }: Props) {
+  const { title, marks, variants, name } = sheet
+  const made = useMemo(
+    () =>
+      variants.map((variant) => {
+        const tasks = variant.codes.flatMap((code): Task[] => {
+          const task = taskOf(code)
+          return task.ok ? [task.task] : []
+        })
+        const counts = tasks.map((task) => marksOf(judgeTask(task, [])).of)
+        const all = counts.reduce((sum, it) => sum + it, 0)
+        return { variant, tasks, shares: counts.map((count) => scaled(count, all, marks)) }
+      }),
+    [variants, marks],
+  )
+  if (what === 'attempt') {
+    const [{ codes, name: variant }] = variants
+    const row = markRow({
+      format: 'nodrel-attempts',
+      version: 1,
+      title,
+      ...(variant && { variant }),
+      codes,
+      marks,
+      name,
+      attempts,
+    })
+    return <MarkedPaper row={row} />
+  }
+  return made.map(({ variant, tasks, shares }, i) => (
+    <Paper
+      key={variant.name}
+      title={`${title}${variants.length > 1 ? ` · ${variant.name}` : ''}${what === 'key' ? ' · key' : ''}`}
+      fields={
+        what === 'key'
+          ? []
+          : [
+              { name: 'name', value: '' },
+              { name: 'class', value: '' },
+              { name: 'date', value: '' },
+            ]
+      }
+      note={<span>{marks} marks</span>}
+      isNewPage={i > 0}
+    >
+      {tasks.map((task, k) =>
+        what === 'key' ? (
+          <KeyPaper key={task.code} task={task} number={k + 1} marks={shares[k]} />
+        ) : (
+          <TaskPaper key={task.code} task={task} number={k + 1} marks={shares[k]} />
+        ),
+      )}
+    </Paper>
+  ))
+}

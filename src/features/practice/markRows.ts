@@ -1,0 +1,65 @@
+import {
+  judgeTask,
+  marksOf,
+  scaled,
+  slipsOf,
+  taskOf,
+  type AttemptsDocument,
+  type Judged,
+  type SlipCount,
+  type Task,
+} from '@/core/learner'
+
+/** A task of a sheet with what a learner did at it. */
+export interface MarkedTask {
+  readonly task: Task
+  readonly judged: Judged
+  /** Scaled to the sheet's total. */
+  readonly first: number
+  readonly now: number
+  readonly of: number
+  readonly seconds: number
+}
+
+/** One learner's marks: scaled to the sheet's total, at first tries and by now. */
+export interface MarkRow {
+  readonly name: string
+  readonly title: string
+  readonly variant: string
+  readonly tasks: readonly MarkedTask[]
+  readonly first: number
+  readonly now: number
+  readonly total: number
+  readonly slips: readonly SlipCount[]
+}
+
+/** What a learner's file comes to; the moves are judged here, whatever was judged elsewhere. */
+export function markRow({ name, title, variant = '', codes, marks, attempts }: AttemptsDocument): MarkRow {
+  const judged = codes.flatMap((code) => {
+    const made = taskOf(code)
+    if (!made.ok) return []
+    const attempt = attempts.find((it) => it.code === code)
+    return [{ task: made.task, judged: judgeTask(made.task, attempt?.moves ?? []), seconds: attempt?.seconds ?? 0 }]
+  })
+  const sums = judged.map((it) => marksOf(it.judged))
+  const of = sums.reduce((sum, it) => sum + it.of, 0)
+  const share = (got: number) => scaled(got, of, marks)
+  const slips = new Map<SlipCount['slip'], number>()
+  for (const it of judged)
+    for (const { slip, times } of slipsOf(it.judged)) slips.set(slip, (slips.get(slip) ?? 0) + times)
+  return {
+    name,
+    title,
+    variant,
+    tasks: judged.map((it, i) => ({
+      ...it,
+      first: share(sums[i].first),
+      now: share(sums[i].now),
+      of: share(sums[i].of),
+    })),
+    first: share(sums.reduce((sum, it) => sum + it.first, 0)),
+    now: share(sums.reduce((sum, it) => sum + it.now, 0)),
+    total: marks,
+    slips: [...slips].map(([slip, times]) => ({ slip, times })).sort((a, b) => b.times - a.times),
+  }
+}
