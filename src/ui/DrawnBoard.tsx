@@ -42,9 +42,9 @@ export function DrawnPart({
   )
 }
 
-/** A taller picture is scaled down, as far as its letters can still be read. */
-const tallest = 400
-const leastScale = 0.68
+/** A picture is scaled down to this height, but never so far that its letters cannot be read. */
+const usualHeight = 440
+const leastScale = 0.72
 
 interface Props {
   readonly document: NetworkDocument
@@ -59,10 +59,21 @@ interface Props {
   /** Resistors by name. */
   readonly chosen?: readonly string[]
   readonly onChoose?: (name: string) => void
+  readonly tallest?: number
 }
 
 /** A network as it was drawn; its resistors can be pointed at, by mouse, touch, or arrow keys and Enter. */
-export function DrawnBoard({ document, nodes, symbols, title, isLabelled, lit = [], chosen = [], onChoose }: Props) {
+export function DrawnBoard({
+  document,
+  nodes,
+  symbols,
+  title,
+  isLabelled,
+  lit = [],
+  chosen = [],
+  onChoose,
+  tallest = usualHeight,
+}: Props) {
   const picture = useMemo(() => drawBoard(openBoard(document), nodes), [document, nodes])
   const resistors = picture.parts.filter(({ kind }) => kind === 'resistor').map(({ name }) => name)
   const [active, setActive] = useState<string | null>(null)

@@ -8,11 +8,14 @@ export function TaskPicture({
   lit,
   chosen,
   onChoose,
+  tallest,
 }: {
   readonly task: Task
   readonly lit?: readonly number[]
   readonly chosen?: readonly string[]
   readonly onChoose?: (name: string) => void
+  /** A taller picture is scaled down, as far as it can still be read. */
+  readonly tallest?: number
 }) {
   const { symbols } = useSettings().settings
   const isLabelled = task.dials.picture !== 'disguised' && task.dials.kind !== 'untangle'
@@ -27,6 +30,7 @@ export function TaskPicture({
         lit={lit}
         chosen={chosen}
         onChoose={onChoose}
+        tallest={tallest}
       />
     </div>
   )

@@ -85,11 +85,14 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
                           <td className="py-0.5 pr-3">{new Date(at).toLocaleDateString('en-GB')}</td>
                           <td className="pr-3">{kindOf(code)}</td>
                           <td className="pr-3">
-                            <a className="font-mono underline decoration-dotted" href={`/practice?code=${code}`}>
+                            <a
+                              className="font-mono whitespace-nowrap underline decoration-dotted"
+                              href={`/practice?code=${code}`}
+                            >
                               {code}
                             </a>
                           </td>
-                          <td className="pr-3 font-mono">
+                          <td className="pr-3 font-mono whitespace-nowrap">
                             {marks}/{of}
                             {!isDone && <span className="text-soft"> open</span>}
                           </td>

@@ -2,7 +2,7 @@
 
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { judgeTask, marksOf, scaled, taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner'
+import { taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { Paper } from '@/ui/paper/Paper'
 import { useMounted } from '@/ui/useMounted'
@@ -49,9 +49,8 @@ function Pages({ sheet, what, attempts }: Props) {
           const task = taskOf(code)
           return task.ok ? [task.task] : []
         })
-        const counts = tasks.map((task) => marksOf(judgeTask(task, [])).of)
-        const all = counts.reduce((sum, it) => sum + it, 0)
-        return { variant, tasks, shares: counts.map((count) => scaled(count, all, marks)) }
+        // Every task counts the same.
+        return { variant, tasks, each: Math.round((10 * marks) / variant.codes.length) / 10 }
       }),
     [variants, marks],
   )
@@ -69,7 +68,7 @@ function Pages({ sheet, what, attempts }: Props) {
     })
     return <MarkedPaper row={row} />
   }
-  return made.map(({ variant, tasks, shares }, i) => (
+  return made.map(({ variant, tasks, each }, i) => (
     <Paper
       key={variant.name}
       title={`${title}${variants.length > 1 ? ` · ${variant.name}` : ''}${what === 'key' ? ' · key' : ''}`}
@@ -87,9 +86,9 @@ function Pages({ sheet, what, attempts }: Props) {
     >
       {tasks.map((task, k) =>
         what === 'key' ? (
-          <KeyPaper key={task.code} task={task} number={k + 1} marks={shares[k]} />
+          <KeyPaper key={task.code} task={task} number={k + 1} marks={each} />
         ) : (
-          <TaskPaper key={task.code} task={task} number={k + 1} marks={shares[k]} />
+          <TaskPaper key={task.code} task={task} number={k + 1} marks={each} />
         ),
       )}
     </Paper>

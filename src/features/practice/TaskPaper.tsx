@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { keyOf, marksOf, judgeTask, scaled, slotLetter, sheetLetter, type Judged, type Task } from '@/core/learner'
+import { keyOf, judgeTask, marksOf, slotLetter, sheetLetter, type Judged, type Task } from '@/core/learner'
 import { drawSheet } from '@/core/picture'
 import { BlankLine, PaperSection } from '@/ui/paper/Paper'
 import { useSettings } from '@/ui/settings'
@@ -23,7 +23,7 @@ interface Numbered {
 export function TaskPaper({ task, number, marks }: Numbered) {
   return (
     <PaperSection heading={`${number}. ${goalText(task)}`} note={marksText(marks)}>
-      <TaskPicture task={task} />
+      <TaskPicture task={task} tallest={280} />
       <div className="mt-2">
         <Room task={task} />
       </div>
@@ -167,7 +167,10 @@ export function KeyPaper({ task, number, marks }: Numbered) {
   const { items } = judgeTask(task, [])
   const { of } = marksOf({ items })
   return (
-    <PaperSection heading={`${number}. ${goalText(task)}`} note={marksText(marks)}>
+    <PaperSection
+      heading={`${number}. ${goalText(task)}`}
+      note={`${of} ${of === 1 ? 'point' : 'points'}, ${marksText(marks)} in all`}
+    >
       <ol className="font-mono">
         {keyOf(task).map((line, i) => (
           <li key={i}>{line}</li>
@@ -189,7 +192,7 @@ export function KeyPaper({ task, number, marks }: Numbered) {
               <td className="pr-4 font-mono">{line}</td>
               {[method, answer, unit].map((it, k) => (
                 <td key={k} className="pr-4 text-right font-mono">
-                  {it.of === 0 ? '–' : scaled(it.of, of, marks)}
+                  {it.of === 0 ? '–' : it.of}
                 </td>
               ))}
             </tr>

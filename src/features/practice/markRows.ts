@@ -33,6 +33,8 @@ export interface MarkRow {
   readonly slips: readonly SlipCount[]
 }
 
+const tenth = (value: number) => Math.round(10 * value) / 10
+
 /** What a learner's file comes to; the moves are judged here, whatever was judged elsewhere. */
 export function markRow({ name, title, variant = '', codes, marks, attempts }: AttemptsDocument): MarkRow {
   const judged = codes.flatMap((code) => {
@@ -41,9 +43,10 @@ export function markRow({ name, title, variant = '', codes, marks, attempts }: A
     const attempt = attempts.find((it) => it.code === code)
     return [{ task: made.task, judged: judgeTask(made.task, attempt?.moves ?? []), seconds: attempt?.seconds ?? 0 }]
   })
+  // Every task counts the same.
+  const each = marks / codes.length
   const sums = judged.map((it) => marksOf(it.judged))
-  const of = sums.reduce((sum, it) => sum + it.of, 0)
-  const share = (got: number) => scaled(got, of, marks)
+  const share = (got: 'first' | 'now') => tenth(sums.reduce((all, it) => all + (each * it[got]) / (it.of || 1), 0))
   const slips = new Map<SlipCount['slip'], number>()
   for (const it of judged)
     for (const { slip, times } of slipsOf(it.judged)) slips.set(slip, (slips.get(slip) ?? 0) + times)
@@ -53,12 +56,12 @@ export function markRow({ name, title, variant = '', codes, marks, attempts }: A
     variant,
     tasks: judged.map((it, i) => ({
       ...it,
-      first: share(sums[i].first),
-      now: share(sums[i].now),
-      of: share(sums[i].of),
+      first: scaled(sums[i].first, sums[i].of, each),
+      now: scaled(sums[i].now, sums[i].of, each),
+      of: tenth(each),
     })),
-    first: share(sums.reduce((sum, it) => sum + it.first, 0)),
-    now: share(sums.reduce((sum, it) => sum + it.now, 0)),
+    first: share('first'),
+    now: share('now'),
     total: marks,
     slips: [...slips].map(([slip, times]) => ({ slip, times })).sort((a, b) => b.times - a.times),
   }

@@ -38,13 +38,15 @@ export function strengthsAt(history: readonly Practised[], now: number): SkillSt
   const cards = new Map<Skill, Card>()
   const times = new Map<Skill, number>()
   const wrong = new Map<Skill, number>()
+  const right = new Set<Skill>()
   for (const { at, evidence } of [...history].sort((a, b) => a.at - b.at)) {
     if (at > now) continue
     for (const { skill, isRight } of evidence) {
       const card: Card = cards.get(skill) ?? createEmptyCard<Card>(new Date(at))
       cards.set(skill, scheduler.next(card, new Date(at), isRight ? Rating.Good : Rating.Again).card)
       times.set(skill, (times.get(skill) ?? 0) + 1)
-      if (!isRight) wrong.set(skill, at)
+      if (isRight) right.add(skill)
+      else wrong.set(skill, at)
     }
   }
   return skills.map((skill) => {
@@ -52,7 +54,10 @@ export function strengthsAt(history: readonly Practised[], now: number): SkillSt
     return {
       skill,
       strength: card
-        ? (scheduler.get_retrievability(card, new Date(now), false) * card.stability) / (card.stability + half)
+        ? // What never went right is not had yet.
+          !right.has(skill)
+          ? 0
+          : (scheduler.get_retrievability(card, new Date(now), false) * card.stability) / (card.stability + half)
         : null,
       due: card ? card.due.getTime() : null,
       times: times.get(skill) ?? 0,
