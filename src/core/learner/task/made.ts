@@ -31,6 +31,8 @@ export function makeNetwork(dials: Dials, seed: number, attempt: number, title: 
   const chance = chanceOf(seed, attempt)
   const piece = pieceOf(growShape(dials, chance), dials, chance)
   const zero = dials.special === 'placeholder' ? placeholder(piece, chance) : null
+  // Only groups in series: no part of it lies on a path.
+  if (zero === -1) return null
   const values = valuesOf(piece, zero, dials, chance)
   if (!values) return null
   const { ends, nodes } = endsOf(piece)
@@ -72,7 +74,7 @@ function valuesOf(piece: Piece, zero: number | null, dials: Dials, chance: Chanc
   return found.reduce<Values | null>((best, it) => (best && ugliness(best) <= ugliness(it) ? best : it), null)
 }
 
-/** A part on a path, which becomes a placeholder of 0 Ω: the shape has a path for it. */
+/** A part on a path, which becomes a placeholder of 0 Ω; −1 where there is none. */
 function placeholder(piece: Piece, chance: Chance): number {
   const parts = groupsOf(piece)
     .filter(({ kind }) => kind === 'series')

@@ -141,7 +141,8 @@ export function growShape(dials: Dials, chance: Chance): Shape {
   return group(kind, resistors, depth, chance.any(bitsOf(counts)))
 
   function group(of: GroupKind, inside: number, deep: number, parallel: number): Shape {
-    const sizes = Array.from({ length: inside - 1 }, (_, i) => i + 2).filter((count) => {
+    const most = Math.min(widestOf(dials), inside)
+    const sizes = Array.from({ length: most - 1 }, (_, i) => i + 2).filter((count) => {
       const own = of === 'parallel' ? count - 1 : 0
       return own <= parallel && (reach.members(of, count, inside, deep, true) >> (parallel - own)) & 1
     })
