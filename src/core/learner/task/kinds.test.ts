@@ -101,7 +101,7 @@ test('estimate: bounds must hold the resistance, and lie within three times of e
 test('estimate: of two that carry clearly different currents one is more', () => {
   const { made, question } = asked('estimate', { resistors: 7 }, 21)
   const [a, b] = question.pair ?? []
-  const right = [a, b].map((part) => judgeTask(made, [{ do: 'more', part }]).items[1].answer.now)
+  const right = [a, b].map((part = '') => judgeTask(made, [{ do: 'more', part }]).items[1].answer.now)
   expect([...right].sort()).toEqual([0, 1])
 })
 

@@ -31,8 +31,6 @@ export function makeNetwork(dials: Dials, seed: number, attempt: number, title: 
   const chance = chanceOf(seed, attempt)
   const piece = pieceOf(growShape(dials, chance), dials, chance)
   const zero = dials.special === 'placeholder' ? placeholder(piece, chance) : null
-  // Only groups in series: no part of it lies on a path.
-  if (zero === -1) return null
   const values = valuesOf(piece, zero, dials, chance)
   if (!values) return null
   const { ends, nodes } = endsOf(piece)
@@ -74,12 +72,12 @@ function valuesOf(piece: Piece, zero: number | null, dials: Dials, chance: Chanc
   return found.reduce<Values | null>((best, it) => (best && ugliness(best) <= ugliness(it) ? best : it), null)
 }
 
-/** A part on a path, which becomes a placeholder of 0 Ω; −1 where there is none. */
+/** A part on a path, which becomes a placeholder of 0 Ω; the shape has one. */
 function placeholder(piece: Piece, chance: Chance): number {
   const parts = groupsOf(piece)
     .filter(({ kind }) => kind === 'series')
     .flatMap(({ members }) => members.flatMap((member) => (member.kind === 'part' ? [member.part] : [])))
-  return parts.length > 0 ? chance.any(parts) : -1
+  return chance.any(parts)
 }
 
 /** Parts that carry nothing. */

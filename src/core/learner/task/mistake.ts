@@ -1,7 +1,7 @@
 import { answerProblem } from '../answer'
 import type { Slip } from '../slip'
 import type { Worksheet } from '../../worksheet'
-import { usualAt, type Place, type Seat } from './apart'
+import { usualAt, type Place, type Seat, type UsualSlip } from './apart'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 import { judgeLine, numbersWith, solutionOf, type SolutionLine } from './solution'
 import { written } from './values'
@@ -30,8 +30,8 @@ export function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuesti
   if (!isShort && lines.length < fewest) return null
   const all = lines.map((line) => worksheet.derivation.lines[line.id].amount?.value ?? NaN)
   const plants = lines.flatMap((line, index) =>
-    usualAt(placeOf(worksheet, line)).flatMap((it) =>
-      Math.abs(it.value - all[index]) > apart * all[index] ? [{ ...it, index }] : [],
+    plantsAt(placeOf(worksheet, line)).flatMap((it) =>
+      it.value > 0 && Math.abs(it.value - all[index]) > apart * all[index] ? [{ ...it, index }] : [],
     ),
   )
   // Not at the very end alone: something should follow from it, where anything can.
@@ -51,6 +51,19 @@ export function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuesti
       value: written(Number(values[i].toPrecision(4)), line.quantity),
     })),
   }
+}
+
+/** Slips that can be planted: the usual ones, and of a sum in series a term that is left out. */
+function plantsAt(place: Place): UsualSlip[] {
+  const { made } = place
+  if (made?.kind !== 'series') return usualAt(place)
+  const kept = made.members.slice(0, -1)
+  const dropped: UsualSlip = {
+    slip: 'dropped',
+    value: kept.reduce((sum, { R }) => sum + R, 0),
+    how: kept.map(({ name }) => name).join(' + '),
+  }
+  return [...usualAt(place), dropped]
 }
 
 /** Where the value of a line stands. */

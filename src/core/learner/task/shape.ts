@@ -20,16 +20,27 @@ function sums(a: Counts, b: Counts): Counts {
   return all
 }
 
-/** What shapes there are: how many combinations in parallel a group may have inside. */
+/**
+ * What shapes there are: how many combinations in parallel they may have inside. `wants` a resistor that lies on a path of
+ * its own somewhere in them: in a group in series.
+ */
 interface Reach {
   /** Groups of a kind with so many resistors, and exactly so deep. */
-  readonly group: (kind: GroupKind, resistors: number, depth: number) => Counts
+  readonly group: (kind: GroupKind, resistors: number, depth: number, wants: boolean) => Counts
   /**
    * So many members of a group of a kind, together with so many resistors, none deeper than a group of that depth may
    * have; `isOpen` while none is yet as deep as it must.
    */
-  readonly members: (kind: GroupKind, count: number, resistors: number, depth: number, isOpen: boolean) => Counts
-  readonly member: (kind: GroupKind, resistors: number, depth: number) => Counts
+  readonly members: (
+    kind: GroupKind,
+    count: number,
+    resistors: number,
+    depth: number,
+    isOpen: boolean,
+    wants: boolean,
+  ) => Counts
+  /** One member of a group of a kind. */
+  readonly member: (kind: GroupKind, resistors: number, depth: number, wants: boolean) => Counts
 }
 
 /** The most members of a group. */
@@ -42,33 +53,37 @@ function reachOf(widest: number): Reach {
   if (known) return known
   const groups = new Map<string, Counts>()
   const lists = new Map<string, Counts>()
-  const member: Reach['member'] = (kind, resistors, depth) =>
-    depth === 0 ? (resistors === 1 ? 1 : 0) : group(other[kind], resistors, depth)
-  const group: Reach['group'] = (kind, resistors, depth) => {
+  const member: Reach['member'] = (kind, resistors, depth, wants) => {
+    if (depth > 0) return group(other[kind], resistors, depth, wants)
+    return resistors === 1 && (!wants || kind === 'series') ? 1 : 0
+  }
+  const group: Reach['group'] = (kind, resistors, depth, wants) => {
     if (depth < 1 || resistors < depth + 1) return 0
-    const key = `${kind} ${resistors} ${depth}`
+    const key = `${kind} ${resistors} ${depth} ${wants}`
     let found = groups.get(key)
     if (found === undefined) {
       found = 0
       for (let count = 2; count <= Math.min(widest, resistors); count++)
-        found |= members(kind, count, resistors, depth, true) << (kind === 'parallel' ? count - 1 : 0)
+        found |= members(kind, count, resistors, depth, true, wants) << (kind === 'parallel' ? count - 1 : 0)
       groups.set(key, found)
     }
     return found
   }
-  const members: Reach['members'] = (kind, count, resistors, depth, isOpen) => {
-    if (count === 0) return resistors === 0 && !isOpen ? 1 : 0
+  const members: Reach['members'] = (kind, count, resistors, depth, isOpen, wants) => {
+    if (count === 0) return resistors === 0 && !isOpen && !wants ? 1 : 0
     if (resistors < count) return 0
-    const key = `${kind} ${count} ${resistors} ${depth} ${isOpen}`
+    const key = `${kind} ${count} ${resistors} ${depth} ${isOpen} ${wants}`
     let found = lists.get(key)
     if (found === undefined) {
       found = 0
       for (let inside = 1; inside <= resistors - count + 1; inside++)
-        for (let deep = 0; deep < depth; deep++) {
-          const first = member(kind, inside, deep)
-          if (first === 0) continue
-          found |= sums(first, members(kind, count - 1, resistors - inside, depth, isOpen && deep < depth - 1))
-        }
+        for (let deep = 0; deep < depth; deep++)
+          for (const here of wants ? [true, false] : [false]) {
+            const first = member(kind, inside, deep, here)
+            if (first === 0) continue
+            const open = isOpen && deep < depth - 1
+            found |= sums(first, members(kind, count - 1, resistors - inside, depth, open, wants && !here))
+          }
       lists.set(key, found)
     }
     return found
@@ -79,25 +94,23 @@ function reachOf(widest: number): Reach {
 }
 
 /** Depths that are possible, each with its kinds and counts of combinations in parallel. */
-function possible(dials: Dials, isSeriesNeeded: boolean) {
+function possible(dials: Dials) {
   const resistors = combined(dials)
   const reach = reachOf(widestOf(dials))
   const [least, most] = parallelRange(dials, resistors)
   const wanted = ((1 << (most + 1)) - 1) & ~((1 << least) - 1)
-  // All in parallel leaves no place in series.
-  const allowed = isSeriesNeeded ? wanted & ~(1 << (resistors - 1)) : wanted
   return Array.from({ length: deepest }, (_, i) => i + 1)
     .filter((depth) => dials.depth === 'any' || dials.depth === depth)
     .flatMap((depth) =>
       (['series', 'parallel'] as const).flatMap((kind) => {
-        const counts = reach.group(kind, resistors, depth) & allowed
+        const counts = reach.group(kind, resistors, depth, wantsPath(dials)) & wanted
         return counts === 0 ? [] : [{ depth, kind, counts }]
       }),
     )
 }
 
-/** Whether the shape must have a group in series. */
-const needsSeries = ({ special }: Dials) => special === 'placeholder'
+/** A placeholder lies on a path. */
+const wantsPath = ({ special }: Dials) => special === 'placeholder'
 
 /** Why there is no such shape; none where there is one. */
 export function shapeProblems(dials: Dials): DialProblem[] {
@@ -105,10 +118,13 @@ export function shapeProblems(dials: Dials): DialProblem[] {
   const say = (dial: DialProblem['dial'], message: string): DialProblem[] => [{ dial, message }]
   if (dials.special === 'bridge' && resistors < 1)
     return say('special', `a bridge has 5 resistors, and this has ${dials.resistors}`)
-  if (resistors < 2) return dials.special === 'bridge' ? [] : say('resistors', 'too few to combine any')
-  if (possible(dials, needsSeries(dials)).length > 0) return []
+  if (resistors < 2) {
+    if (dials.special !== 'bridge') return say('resistors', 'too few to combine any')
+    return dials.depth === 'any' ? [] : say('depth', 'a bridge alone has no groups to nest')
+  }
+  if (possible(dials).length > 0) return []
   const { depth, widest, parallel } = dials
-  const without = (some: Partial<Dials>) => possible({ ...dials, ...some }, needsSeries(dials)).length > 0
+  const without = (some: Partial<Dials>) => possible({ ...dials, ...some }).length > 0
   if (depth !== 'any' && resistors < depth + 1)
     return say(
       'depth',
@@ -122,6 +138,7 @@ export function shapeProblems(dials: Dials): DialProblem[] {
     return say('widest', `in groups of ${widest} at most there is no such network`)
   if (parallel !== 'any' && without({ parallel: 'any' }))
     return say('parallel', 'with this share of parallel there is no such network')
+  if (dials.special === 'placeholder') return say('special', 'a placeholder needs a place in series, and there is none')
   return say('resistors', 'there is no such network')
 }
 
@@ -133,34 +150,42 @@ export function growShape(dials: Dials, chance: Chance): Shape {
   const resistors = combined(dials)
   if (resistors === 1) return 'resistor'
   const reach = reachOf(widestOf(dials))
-  const all = possible(dials, needsSeries(dials))
+  const all = possible(dials)
   if (all.length === 0) throw new RangeError('there is no shape with these dials')
   // Two or three deep is most usual; deeper where there is much to nest.
   const usual = all.filter(({ depth }) => depth >= 2 && depth <= 2 + Math.floor(resistors / 4))
   const { depth, kind, counts } = chance.any(usual.length > 0 && dials.depth === 'any' ? usual : all)
-  return group(kind, resistors, depth, chance.any(bitsOf(counts)))
+  return group(kind, resistors, depth, chance.any(bitsOf(counts)), wantsPath(dials))
 
-  function group(of: GroupKind, inside: number, deep: number, parallel: number): Shape {
-    const most = Math.min(widestOf(dials), inside)
-    const sizes = Array.from({ length: most - 1 }, (_, i) => i + 2).filter((count) => {
-      const own = of === 'parallel' ? count - 1 : 0
-      return own <= parallel && (reach.members(of, count, inside, deep, true) >> (parallel - own)) & 1
-    })
+  function group(of: GroupKind, inside: number, deep: number, parallel: number, wants: boolean): Shape {
+    const own = (count: number) => (of === 'parallel' ? count - 1 : 0)
+    const has = (counts: Counts, p: number) => p >= 0 && ((counts >> p) & 1) === 1
+    const sizes = Array.from({ length: Math.min(widestOf(dials), inside) - 1 }, (_, i) => i + 2).filter((count) =>
+      has(reach.members(of, count, inside, deep, true, wants), parallel - own(count)),
+    )
     const count = chance.any(sizes)
-    let [left, open, spare] = [inside, true, parallel - (of === 'parallel' ? count - 1 : 0)]
+    let [left, open, spare, isWanting] = [inside, true, parallel - own(count), wants]
     const members: Shape[] = []
     for (let more = count - 1; more >= 0; more--) {
-      const options: { resistors: number; depth: number; parallel: number }[] = []
+      const options: { resistors: number; depth: number; parallel: number; wants: boolean }[] = []
       for (let some = 1; some <= left - more; some++)
         for (let level = 0; level < deep; level++)
-          for (const p of bitsOf(reach.member(of, some, level)))
-            if (p <= spare && (reach.members(of, more, left - some, deep, open && level < deep - 1) >> (spare - p)) & 1)
-              options.push({ resistors: some, depth: level, parallel: p })
+          for (const here of isWanting ? [true, false] : [false])
+            for (const p of bitsOf(reach.member(of, some, level, here)))
+              if (
+                has(reach.members(of, more, left - some, deep, open && level < deep - 1, isWanting && !here), spare - p)
+              )
+                options.push({ resistors: some, depth: level, parallel: p, wants: here })
       const chosen = chance.any(options)
-      members.push(chosen.depth === 0 ? 'resistor' : group(other[of], chosen.resistors, chosen.depth, chosen.parallel))
+      members.push(
+        chosen.depth === 0
+          ? 'resistor'
+          : group(other[of], chosen.resistors, chosen.depth, chosen.parallel, chosen.wants),
+      )
       left -= chosen.resistors
       spare -= chosen.parallel
       open &&= chosen.depth < deep - 1
+      isWanting &&= !chosen.wants
     }
     return { kind: of, members: chance.shuffled(members) }
   }

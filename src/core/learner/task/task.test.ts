@@ -253,6 +253,9 @@ describe('dials', () => {
     [{ kind: 'mend', given: 'terminals' }, 'given', 'there is a source'],
     [{ kind: 'untangle', picture: 'straight' }, 'picture', 'nothing is tangled'],
     [{ kind: 'redraw', resistors: 3 }, 'resistors', 'four resistors are needed'],
+    [{ kind: 'redraw', depth: 1 }, 'depth', 'nothing is left to redraw'],
+    [{ kind: 'untangle', picture: 'bent', resistors: 3, special: 'shorted' }, 'resistors', 'fewer than three'],
+    [{ special: 'bridge', resistors: 5, depth: 2 }, 'depth', 'no groups to nest'],
     [{ special: 'placeholder', resistors: 3 }, 'resistors', 'three are needed'],
     [{ resistors: 4, depth: 1, parallel: 'half' }, 'depth', 'another depth, or another share of parallel'],
   ] as const)('%j cannot be, and the dial says why', (some, dial, message) => {

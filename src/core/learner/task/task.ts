@@ -43,9 +43,12 @@ export interface Task {
 /** How often a network is made anew until a question can be asked of it. */
 const attempts = 60
 
+/** From how many seeds on a task is looked for. */
+const seedsTried = 6
+
 /** Why there can be no task with these dials; none where there can. */
 export function dialProblems(dials: Dials): DialProblem[] {
-  const { kind, special, given, resistors, picture } = dials
+  const { kind, special, given, resistors, picture, depth } = dials
   const say = (dial: DialProblem['dial'], message: string): DialProblem[] => [{ dial, message }]
   if (special === 'bridge') {
     if (resistors < bridgeResistors)
@@ -57,7 +60,10 @@ export function dialProblems(dials: Dials): DialProblem[] {
   }
   if (kind === 'mend' && given === 'terminals') return say('given', 'on a bench there is a source')
   if (kind === 'untangle' && picture === 'straight') return say('picture', 'in a straight picture nothing is tangled')
-  if (kind === 'redraw' && resistors - (special === 'shorted' || special === 'dead-end' ? 1 : 0) < 4)
+  const live = resistors - (special === 'shorted' || special === 'dead-end' ? 1 : 0)
+  if (kind === 'untangle' && live < 3) return say('resistors', 'fewer than three are not tangled')
+  if (kind === 'redraw' && depth === 1) return say('depth', 'after one step nothing is left to redraw')
+  if (kind === 'redraw' && live < 4)
     return say('resistors', 'to redraw wrongly in three ways, four resistors are needed')
   if (special === 'placeholder' && resistors < 4) return say('resistors', 'beside a placeholder three are needed')
   return shapeProblems(dials)
@@ -79,7 +85,7 @@ export function taskOf(text: string): MadeTask {
 /** The first seed from here on that gives a task with these dials: its code; null where the dials cannot be. */
 export function codeFrom(dials: Dials, seed: number): string | null {
   if (dialProblems(dials).length > 0) return null
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < seedsTried; i++) {
     const own = (seed + i * 7919) % seeds
     if (makeTask(dials, own)) return writeCode(dials, own)
   }

@@ -146,7 +146,7 @@ export function tidyValues(piece: Piece, zero: number | null, dials: Dials, chan
   if (!lay(whole, R)) return null
   for (const part of partsIn(piece))
     // What carries nothing, and a bridge, may have any value.
-    if (!ohms.has(part)) ohms.set(part, chance.any(e24))
+    if (!ohms.has(part)) ohms.set(part, chance.any(e24) * (dials.units === 'mixed' ? chance.any([1, 10]) : 1))
   const resistances = partsIn(piece).map((_, part) => ({ digits: ohms.get(part) ?? 0, power }))
   if (!resistances.every(isBought)) return null
   if ([...equivalents, ...volts].some((digits) => figuresOf({ digits, power: 0 }) > 3)) return null
