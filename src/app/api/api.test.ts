@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { document, worked } from '../../../test/documents'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { database } from '@/db'
+import { codeFrom, usualDials } from '@/core/learner'
 import { GET as bin, DELETE as emptyBin } from './bin/route'
 import { DELETE as forget } from './bin/[id]/route'
 import { dispatch } from './dispatch'
@@ -16,6 +17,10 @@ import { GET as attempt, PUT as saveAttempt } from './networks/[id]/attempt/rout
 import { GET as runs, POST as beginRun } from './networks/[id]/runs/route'
 import { POST as restore } from './networks/[id]/restore/route'
 import { DELETE as removeRun, GET as findRun, PUT as saveRun } from './runs/[id]/route'
+import { DELETE as clearExercises, GET as exercises } from './exercises/route'
+import { GET as exercise, PUT as saveExercise } from './exercises/[id]/route'
+import { GET as sheets, POST as createSheet } from './sheets/route'
+import { DELETE as removeSheet, GET as sheet, PUT as saveSheet } from './sheets/[id]/route'
 import { GET as ways, PUT as keepWay } from './ways/route'
 import { DELETE as removeWay } from './ways/[id]/route'
 
@@ -413,5 +418,82 @@ describe('named ways', () => {
       'order must be one of single, rounds, pairs',
     ])
     expect((await keepWay(request('PUT', 'no'))).status).toBe(400)
+  })
+})
+
+describe('practice', () => {
+  const code = codeFrom(usualDials, 1) ?? ''
+  const result = {
+    marks: 2,
+    of: 3,
+    isDone: false,
+    evidence: [{ skill: 'ohm', isRight: true }],
+    slips: [{ slip: 'unit', times: 1 }],
+  }
+  const tried = { of: code, moves: [{ do: 'hint', strength: 1 }], seconds: 12, result }
+
+  test('what was done at a task is kept, listed, taken up again, and forgotten on wish', async () => {
+    const id = `own.${code}`
+    expect((await exercise(request('GET'), at(id))).status).toBe(204)
+    expect(await (await saveExercise(request('PUT', { version: 0, ...tried }), at(id))).json()).toEqual({ version: 1 })
+    expect(await (await exercise(request('GET'), at(id))).json()).toEqual({
+      of: code,
+      moves: tried.moves,
+      seconds: 12,
+      version: 1,
+    })
+    const { exercises: list } = await (await exercises(request('GET'))).json()
+    expect(list).toEqual([{ id, code, seconds: 12, version: 1, at: expect.any(Number), result }])
+    const other = await saveExercise(request('PUT', { version: 0, ...tried, moves: [] }), at(id))
+    expect(other.status).toBe(409)
+    expect((await other.json()).current).toMatchObject({ version: 1, moves: tried.moves })
+    expect((await clearExercises(request('DELETE'))).status).toBe(204)
+    expect(await (await exercises(request('GET'))).json()).toEqual({ exercises: [] })
+  })
+
+  test.each([
+    ['a code that is none', { of: '1000-0000-0000' }, 'the last letter does not fit'],
+    ['moves that are none', { moves: [{ do: 'cheat' }] }, 'a move must be one of'],
+    ['a skill that is none', { result: { ...result, evidence: [{ skill: 'luck', isRight: true }] } }, 'must be one of'],
+    ['a slip that is none', { result: { ...result, slips: [{ slip: 'bad day', times: 1 }] } }, 'must be one of'],
+    ['no result', { result: undefined }, 'result'],
+    ['time that runs back', { seconds: -3 }, 'seconds'],
+  ])('%s is refused', async (_, some, message) => {
+    const response = await saveExercise(request('PUT', { version: 0, ...tried, ...some }), at(`own.${code}`))
+    expect(response.status).toBe(400)
+    expect(JSON.stringify(await response.json())).toContain(message)
+  })
+
+  test('an exercise is kept under its own code only', async () => {
+    for (const id of ['own.1000-0000-0000', `../x.${code}`, code])
+      expect((await saveExercise(request('PUT', { version: 0, ...tried }), at(id))).status).toBe(400)
+  })
+
+  test('a sheet is kept, changed over its own version, and deleted', async () => {
+    const kept = { role: 'set', title: 'Tuesday', marks: 20, name: '', variants: [{ name: 'A', codes: [code] }] }
+    const made = await createSheet(request('POST', { version: 0, sheet: kept }))
+    expect(made.status).toBe(201)
+    const { id } = await made.json()
+    expect(await (await sheet(request('GET'), at(id))).json()).toMatchObject({ id, version: 1, sheet: kept })
+    expect(
+      await (await saveSheet(request('PUT', { version: 1, sheet: { ...kept, title: 'Friday' } }), at(id))).json(),
+    ).toEqual({ version: 2 })
+    const late = await saveSheet(request('PUT', { version: 1, sheet: kept }), at(id))
+    expect(late.status).toBe(409)
+    expect((await late.json()).current).toMatchObject({ version: 2, sheet: { title: 'Friday' } })
+    expect((await (await sheets(request('GET'))).json()).sheets).toHaveLength(1)
+    expect((await saveSheet(request('PUT', { version: 2, sheet: { ...kept, marks: 0 } }), at(id))).status).toBe(400)
+    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(204)
+    expect((await sheet(request('GET'), at(id))).status).toBe(404)
+    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(404)
+    expect((await saveSheet(request('PUT', { version: 2, sheet: kept }), at(id))).status).toBe(404)
+  })
+
+  test('a sheet goes through its doors by path too', async () => {
+    const answered = dispatch(
+      new Request('http://127.0.0.1:3000/api/sheets', { headers: { host: '127.0.0.1:3000' } }),
+      '/api/sheets',
+    )
+    expect(await (await answered)?.json()).toEqual({ sheets: [] })
   })
 })
