@@ -62,6 +62,11 @@ export function Claim({
     setSaid(null)
     onFound(taken)
   }
+  const giveUp = () => {
+    // Whoever is told has not found it.
+    onClaim?.({ fault: 'none' })
+    setGiven(true)
+  }
   const partSelect = (label: string, value: number, onChange: (index: number) => void) => (
     <select
       aria-label={label}
@@ -136,7 +141,7 @@ export function Claim({
             <Button look="strong" type="submit" className="h-9">
               Say it
             </Button>
-            <Button look="plain" className="h-9" onClick={() => setGiven(true)}>
+            <Button look="plain" className="h-9" onClick={giveUp}>
               Give up
             </Button>
           </form>
