@@ -6,6 +6,7 @@ import { judgingRows } from './judging'
 import { diagnosisRows, evaluationRows, samplingRows } from './measuring'
 import { print, type Row } from './measure'
 import { screenRows } from './screen'
+import { taskRows } from './tasks'
 
 const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   analysis: analysisRows,
@@ -15,6 +16,7 @@ const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   diagnosis: diagnosisRows,
   sampling: samplingRows,
   judging: judgingRows,
+  tasks: taskRows,
   screen: screenRows,
   board: boardRows,
 }

@@ -6,7 +6,7 @@ import { exercises } from './schema'
 export type ExerciseRow = typeof exercises.$inferSelect
 
 /** So many of the last are remembered for progress: years of daily practice. */
-export const mostExercises = 10_000
+const mostExercises = 10_000
 
 /** All that was practised, without the moves, the last first. */
 export function listExercises(db: Db): Omit<ExerciseRow, 'moves'>[] {

@@ -30,6 +30,6 @@ export {
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
 export { play, replay } from './replay'
-export { begin, elementsByKey, quantities } from './state'
+export { begin, elementsByKey } from './state'
 export { summarise, type Summary } from './summary'
 export { triedWorksheet } from './tried'

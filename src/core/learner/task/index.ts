@@ -27,7 +27,6 @@ export {
   mostVariants,
   readAttemptsText,
   readKeptSheet,
-  readTasks,
   readTasksText,
   scaled,
   taskDocument,

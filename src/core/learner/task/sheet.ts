@@ -61,12 +61,9 @@ const longestText = 4_000_000
 
 /** Reads a sheet of tasks from JSON text, every fault at once. */
 export function readTasksText(text: string): Read<TasksDocument> {
-  const raw = parse(text)
-  return raw.ok ? readTasks(raw.value) : raw
-}
-
-/** {@link readTasksText} for what was parsed already. */
-export function readTasks(raw: unknown): Read<TasksDocument> {
+  const parsed = parse(text)
+  if (!parsed.ok) return parsed
+  const raw = parsed.value
   if (!isObject(raw)) return refuse(['a sheet of tasks is a JSON object'])
   const problems = headProblems(raw, 'nodrel-tasks')
   if (problems.length > 0) return refuse(problems)

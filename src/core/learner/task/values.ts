@@ -1,7 +1,7 @@
 import { quantityText, unitOf, type Quantity } from '../../number'
 import type { Chance } from './chance'
 import type { Dials } from './dials'
-import { groupsOf, partsIn, type Piece } from './piece'
+import { partsIn, type Piece } from './piece'
 
 /** Values of a network: whole numbers times a power of ten, so that none is ever rounded. */
 export interface Scaled {
@@ -235,14 +235,4 @@ export function ugliness({ resistances, voltage }: Values): number {
 function twoDigits(it: Scaled): number {
   const { digits } = shortest(it)
   return digits < 10 ? digits * 10 : digits
-}
-
-/** Groups in which equal members make equal sharing right. */
-export function equalGroups(piece: Piece, { resistances }: Values): number {
-  return groupsOf(piece).filter(({ members }) => {
-    const values = members.flatMap((member) => (member.kind === 'part' ? [resistances[member.part]] : []))
-    return (
-      values.length > 1 && values.length === members.length && new Set(values.map(({ digits }) => digits)).size === 1
-    )
-  }).length
 }
