@@ -5,17 +5,17 @@ import { exercises } from './schema'
 /** An attempt at a task as it is kept; moves and result are JSON text. */
 export type ExerciseRow = typeof exercises.$inferSelect
 
-/** So many of the last are remembered for progress: years of daily practice. */
+/** So many of the last are given out: years of daily practice. */
 const mostExercises = 10_000
 
-/** All that was practised, without the moves, the last first. */
-export function listExercises(db: Db): Omit<ExerciseRow, 'moves'>[] {
+/** What was practised last, without the moves, the last first. */
+export function listExercises(db: Db, count = mostExercises): Omit<ExerciseRow, 'moves'>[] {
   const { id, code, seconds, result, version, updatedAt } = exercises
   return db
     .select({ id, code, seconds, result, version, updatedAt })
     .from(exercises)
     .orderBy(desc(updatedAt))
-    .limit(mostExercises)
+    .limit(count)
     .all()
 }
 

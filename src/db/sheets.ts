@@ -18,11 +18,15 @@ export function findSheet(db: Db, id: string): SheetRow | null {
   return db.select().from(sheets).where(eq(sheets.id, id)).all()[0] ?? null
 }
 
-/** Keeps a new sheet; null where there are too many. */
-export function createSheet(db: Db, { title, document }: Pick<SheetRow, 'title' | 'document'>): SheetRow | null {
-  if (listSheets(db).length >= mostSheets) return null
+/** Keeps a new sheet, or a deleted one under its own id; null where there are too many, or one has this id. */
+export function createSheet(
+  db: Db,
+  { id = randomUUID(), title, document }: Pick<SheetRow, 'title' | 'document'> & Partial<Pick<SheetRow, 'id'>>,
+): SheetRow | null {
+  const all = listSheets(db)
+  if (all.length >= mostSheets || all.some((sheet) => sheet.id === id)) return null
   const now = new Date()
-  const row = { id: randomUUID(), title, document, version: 1, createdAt: now, updatedAt: now }
+  const row = { id, title, document, version: 1, createdAt: now, updatedAt: now }
   db.insert(sheets).values(row).run()
   return row
 }

@@ -22,8 +22,8 @@ export interface Judged {
     readonly seconds: number
     readonly result: string
   }
-  /** A sheet of tasks: `{ version, sheet }`, version 0 for a new one; the sheet as JSON text. */
-  readonly sheet: { readonly version: number; readonly title: string; readonly document: string }
+  /** A sheet of tasks: `{ version, sheet }`, version 0 for a new one, `id` where a deleted one is put back; the sheet as JSON text. */
+  readonly sheet: { readonly version: number; readonly id?: string; readonly title: string; readonly document: string }
   /** A run of readings: `{ version, document }`, version 0 for a new one; the document as JSON text. */
   readonly run: { readonly version: number; readonly title: string; readonly document: string }
 }
@@ -99,8 +99,11 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
   if (kind === 'sheet') {
     const read = readKeptSheet(body.sheet)
     if (!read.ok) return { ok: false, problems: read.problems.map((message) => problem('sheet', message)) }
+    const { id } = body
+    if (id !== undefined && !(typeof id === 'string' && /^[0-9a-f-]{36}$/.test(id)))
+      return fail('id', 'the id must be that of a sheet that was deleted')
     const document = JSON.stringify(read.value)
-    return { ok: true, value: { version: body.version as number, title: read.value.title, document } }
+    return { ok: true, value: { version: body.version as number, id, title: read.value.title, document } }
   }
   const read = readMoves(body.moves)
   if (!read.ok) return fail(read.field, read.message)

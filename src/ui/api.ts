@@ -167,7 +167,7 @@ export const api = {
   clearExercises: () => ask<undefined>('DELETE', '/exercises'),
   sheets: () => ask<{ readonly sheets: readonly SavedSheet[] }>('GET', '/sheets'),
   sheet: (id: string) => ask<SavedSheet>('GET', `/sheets/${id}`),
-  createSheet: (sheet: KeptSheet) => ask<SavedSheet>('POST', '/sheets', { version: 0, sheet }),
+  createSheet: (sheet: KeptSheet, id?: string) => ask<SavedSheet>('POST', '/sheets', { version: 0, id, sheet }),
   saveSheet: (id: string, version: number, sheet: KeptSheet, leaving?: boolean) =>
     ask<{ version: number }, SavedSheet>('PUT', `/sheets/${id}`, { version, sheet }, leaving),
   removeSheet: (id: string) => ask<undefined>('DELETE', `/sheets/${id}`),

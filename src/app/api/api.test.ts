@@ -487,6 +487,14 @@ describe('practice', () => {
     expect((await sheet(request('GET'), at(id))).status).toBe(404)
     expect((await removeSheet(request('DELETE'), at(id))).status).toBe(404)
     expect((await saveSheet(request('PUT', { version: 2, sheet: kept }), at(id))).status).toBe(404)
+    // Put back under its own id, so that what was done at it belongs to it again; once only.
+    expect(await (await createSheet(request('POST', { version: 0, id, sheet: kept }))).json()).toMatchObject({
+      id,
+      version: 1,
+    })
+    expect((await createSheet(request('POST', { version: 0, id, sheet: kept }))).status).toBe(400)
+    expect((await createSheet(request('POST', { version: 0, id: '../x', sheet: kept }))).status).toBe(400)
+    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(204)
   })
 
   test('a sheet goes through its doors by path too', async () => {

@@ -1,18 +1,21 @@
+import { readJson } from '@/core/network'
 import { listExercises, read } from '@/db'
 import type { ListedExercise } from '@/ui/api'
 import { said } from '../pageData'
 
-/** All that was practised, for a page. */
+/** So many of the last tasks come with a page: what was learnt is told by them. */
+const withPage = 1000
+
+/** What was practised last, for a page; what was damaged from outside is left out. */
 export async function readPractised() {
   return said(
-    read(listExercises).then((rows) =>
-      rows.map(({ id, code, seconds, updatedAt, result }): ListedExercise => ({
-        id,
-        code,
-        seconds,
-        at: updatedAt.getTime(),
-        result: JSON.parse(result) as ListedExercise['result'],
-      })),
+    read((db) => listExercises(db, withPage)).then((rows) =>
+      rows.flatMap(({ id, code, seconds, updatedAt, result }): ListedExercise[] => {
+        const read = readJson(result)
+        return read.ok
+          ? [{ id, code, seconds, at: updatedAt.getTime(), result: read.value as ListedExercise['result'] }]
+          : []
+      }),
     ),
   )
 }

@@ -1,5 +1,6 @@
 import type { Question } from '@/core/learner'
 import { AnswerField } from '@/ui/attempt/AnswerField'
+import { givenText } from './goalText'
 import { ownOf } from './MistakeTask'
 import { TaskPicture } from './Picture'
 import type { OpenExercise } from './useExercise'
@@ -20,6 +21,7 @@ export function GapsTask({
         <h2 className="text-base font-semibold">
           {blanks === 1 ? 'One line is blank' : `${blanks} lines are blank`}: work {blanks === 1 ? 'it' : 'them'} out.
         </h2>
+        <p className="text-soft">{givenText(task)}</p>
         <ol className="grid gap-1 rounded-md border border-line bg-sheet px-3 py-2" data-try data-lines>
           {question.lines.map(({ symbol, how, quantity, value }, i) => {
             const said = judged.said.find(({ at }) => at === i)

@@ -3,6 +3,7 @@ import { writtenIn, readAnswer, type Own, type Question, type Said } from '@/cor
 import type { Quantity } from '@/core/number'
 import { AnswerField } from '@/ui/attempt/AnswerField'
 import { Button } from '@/ui/Button'
+import { givenText } from './goalText'
 import { TaskPicture } from './Picture'
 import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
@@ -45,7 +46,7 @@ export function MistakeTask({
       <TaskPicture task={task} />
       <div className="grid min-w-80 flex-1 content-start gap-2">
         <h2 className="text-base font-semibold">One slip was made here, and what follows from it is wrong too.</h2>
-        <p className="text-soft">Point at the first wrong line.</p>
+        <p className="text-soft">{givenText(task)}Point at the first wrong line.</p>
         <ol className="grid gap-0.5 rounded-md border border-line bg-sheet px-2 py-1" data-lines>
           {lines.map(({ symbol, how, value }, i) => {
             const isPointed = point?.do === 'point' && point.line === i

@@ -8,17 +8,20 @@ export function TaskPicture({
   lit,
   chosen,
   onChoose,
+  isTold = false,
   tallest,
 }: {
   readonly task: Task
   readonly lit?: readonly number[]
   readonly chosen?: readonly string[]
   readonly onChoose?: (name: string) => void
+  /** Nodes have their labels all the same: a hint spoke of them. */
+  readonly isTold?: boolean
   /** A taller picture is scaled down, as far as it can still be read. */
   readonly tallest?: number
 }) {
   const { symbols } = useSettings().settings
-  const isLabelled = task.dials.picture !== 'disguised' && task.dials.kind !== 'untangle'
+  const isLabelled = isTold || (task.dials.picture !== 'disguised' && task.dials.kind !== 'untangle')
   return (
     <div className="w-fit max-w-full overflow-x-auto rounded-lg border border-line paper p-1" data-picture>
       <DrawnBoard

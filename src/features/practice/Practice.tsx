@@ -88,7 +88,10 @@ function Practising({
   const [history, setHistory] = useState<readonly Practised[]>(() =>
     practised.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })),
   )
-  const [problem, setProblem] = useState<string | null>(null)
+  const [problem, setProblem] = useState<string | null>(() => {
+    const made = asked === null ? null : taskOf(asked)
+    return made && !made.ok ? `${asked}: ${made.message}` : null
+  })
   const [current, setCurrent] = useState<Current>(() => firstTask(history, asked))
   const [dials, setDials] = useState<Dials>(current.task.dials)
   const [now, setNow] = useState(() => Date.now())

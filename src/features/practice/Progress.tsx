@@ -1,7 +1,7 @@
 'use client'
 
 import { lazy, Suspense, useMemo, useRef, useState } from 'react'
-import { readCode, slipName, type SlipCount } from '@/core/learner'
+import { readCode, slipName, type Practised, type SlipCount } from '@/core/learner'
 import { api, problemText, type ListedExercise } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
@@ -26,10 +26,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
   const [list, setList] = useState(practised)
   const [asking, setAsking] = useState(false)
   const [now] = useState(() => Date.now())
-  const history = useMemo(
-    () => list.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })).sort((a, b) => a.at - b.at),
-    [list],
-  )
+  const history = useMemo(() => historyOf(list), [list])
   const slips = useMemo(() => countSlips(history.flatMap((it) => it.slips)), [history])
   const clear = async () => {
     const answer = await api.clearExercises()
@@ -38,11 +35,22 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
     setAsking(false)
     toast.success('All that was practised is forgotten')
   }
-  const saveJson = () =>
-    download('practice.json', 'application/json', `${JSON.stringify({ practised: history }, null, 2)}\n`)
+  /** All of it, also what is too old for this page. */
+  const everything = async () => {
+    const answer = await api.exercises()
+    if (answer.ok) return historyOf(answer.body.exercises)
+    toast.error(problemText(answer.problems))
+    return null
+  }
+  const saveJson = async () => {
+    const all = await everything()
+    if (all) download('practice.json', 'application/json', `${JSON.stringify({ practised: all }, null, 2)}\n`)
+  }
   const saveCsv = async () => {
+    const all = await everything()
+    if (!all) return
     const { progressCsv } = await import('./practiceCsv')
-    download('practice.csv', 'text/csv', progressCsv(history))
+    download('practice.csv', 'text/csv', progressCsv(all))
   }
   return (
     <PracticeFrame screen="progress">
@@ -105,7 +113,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
             </section>
             <p className="flex flex-wrap gap-2">
               <Button onClick={() => void saveCsv()}>Save as CSV</Button>
-              <Button onClick={saveJson}>Save as JSON</Button>
+              <Button onClick={() => void saveJson()}>Save as JSON</Button>
               <Button look="plain" onClick={() => setAsking(true)}>
                 Forget all of it …
               </Button>
@@ -130,6 +138,11 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
       </main>
     </PracticeFrame>
   )
+}
+
+/** What was practised, the first first. */
+function historyOf(list: readonly ListedExercise[]): Practised[] {
+  return list.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })).sort((a, b) => a.at - b.at)
 }
 
 /** What kind of task a code is of, in words. */

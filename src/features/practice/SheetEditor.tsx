@@ -13,6 +13,7 @@ import {
   type KeptSheet,
   type TasksDocument,
 } from '@/core/learner'
+import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName } from '@/ui/download'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
@@ -69,7 +70,8 @@ export function SheetEditor({ id, state }: { readonly id: string; readonly state
     <>
       <SavingChoice
         saving={saving}
-        networkId=""
+        putBack={() => api.createSheet(sheet, id)}
+        deleted="sheet"
         what="sheet"
         describe={({ content }) => (
           <p>

@@ -77,7 +77,7 @@ export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) 
       action: {
         label: 'Undo',
         onClick: () =>
-          void api.createSheet(sheet).then((again) => {
+          void api.createSheet(sheet, id).then((again) => {
             if (again.ok) setSheets((before) => [again.body, ...before])
             else toast.error(problemText(again.problems))
           }),

@@ -67,7 +67,8 @@ export function SheetWork({
     <>
       <SavingChoice
         saving={saving}
-        networkId=""
+        putBack={() => api.createSheet(sheet, id)}
+        deleted="sheet"
         what="sheet"
         describe={({ content }) => <p>Another window changed the name: “{content.name}”.</p>}
         onChoose={state.choose}

@@ -27,6 +27,7 @@ export function SolveTask({
   // A task of this kind has no other moves than those of an attempt.
   const attempt = useWith(exercise as unknown as KeptMoves<Move>, own)
   const { wiring, network } = attempt.worksheet
+  const isTold = exercise.moves.some((move) => move.do === 'hint')
   const original = useCallback(
     ({
       chosen,
@@ -41,13 +42,14 @@ export function SolveTask({
         task={task}
         chosen={chosen.map((leaf) => network.parts[wiring.live[leaf]].name)}
         lit={lit}
+        isTold={isTold}
         onChoose={(name) => {
           const leaf = wiring.live.findIndex((part) => network.parts[part].name === name)
           if (leaf >= 0) onChoose(leaf)
         }}
       />
     ),
-    [task, network, wiring],
+    [task, network, wiring, isTold],
   )
   return <Attempt id={id} attempt={attempt} onHistory={onHistory} original={original} isOnce={isOnce} />
 }

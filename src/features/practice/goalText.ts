@@ -3,14 +3,21 @@ import { isMeter, knownOf } from '@/core/network'
 import { quantityText, unitOf } from '@/core/number'
 import { askedTexts } from '@/ui/askedTexts'
 
-/** What is given and what is to be done, as a task sheet words it. */
-export function goalText({ question, worksheet, goal }: Task): string {
-  const { network, wiring } = worksheet
+/** What is known beside the resistors; empty where nothing is. */
+export function givenText({ worksheet: { network, wiring } }: Task): string {
   const known = knownOf(network)
+  if (!known) return ''
   const source = network.parts[wiring.supply]
-  const given = known
-    ? `Given the ${known.quantity} ${known.quantity === 'current' && known.part !== source.name ? 'in' : 'of'} ${known.part}, ${quantityText({ value: known.value.value }, unitOf[known.quantity], 6, ' ')}. `
-    : ''
+  const { quantity, part, value } = known
+  return `Given the ${quantity} ${quantity === 'current' && part !== source.name ? 'in' : 'of'} ${part}, ${quantityText({ value: value.value }, unitOf[quantity], 6, ' ')}. `
+}
+
+/** What is given and what is to be done, as a task sheet words it. */
+export function goalText(task: Task): string {
+  const { question, worksheet, goal } = task
+  const { network, wiring } = worksheet
+  const source = network.parts[wiring.supply]
+  const given = givenText(task)
   switch (question.kind) {
     case 'solve':
       if (goal.length > 0)

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
 import { hintFor, isDone, type Strength } from '@/core/learner'
+import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -117,7 +118,7 @@ export function Attempt({
       {attempt.saving && (
         <SavingChoice
           saving={attempt.saving}
-          networkId={id}
+          putBack={() => api.restore(id)}
           what="attempt"
           describe={({ content }) => (
             <p>

@@ -1,3 +1,4 @@
+import { api } from '../api'
 import { useStore } from 'zustand'
 import { SavingChoice, SavingState } from '../saving/SavingState'
 import type { Saving } from '../saving/versionedSave'
@@ -16,7 +17,7 @@ export function NetworkSaving() {
       <SavingState saving={saving} notKept={notKept} className="text-xs text-bar-soft" />
       <SavingChoice
         saving={saving}
-        networkId={id}
+        putBack={() => api.restore(id)}
         what="network"
         describe={({ version, content }) => (
           <p>

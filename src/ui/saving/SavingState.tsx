@@ -1,6 +1,6 @@
 import { useRouter } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { api, problemText } from '../api'
+import { problemText, type Answer } from '../api'
 import { Button } from '../Button'
 import { Dialog } from '../Dialog'
 import { toast } from '../toast'
@@ -42,14 +42,18 @@ export function SavingState({
 /** Where somebody else was faster, or deleted the network, the person chooses; there is no way past it. */
 export function SavingChoice<T>({
   saving,
-  networkId,
+  putBack,
+  deleted = 'network',
   what,
   describe,
   onChoose,
   onRestored,
 }: {
   readonly saving: Saving<T>
-  readonly networkId: string
+  /** Puts what was deleted elsewhere back. */
+  readonly putBack: () => Promise<Answer<{ readonly version: number }>>
+  /** What it is that can be deleted: “network”. */
+  readonly deleted?: string
   /** What is being saved: “network”. */
   readonly what: string
   /** What to say of the other version. */
@@ -59,7 +63,7 @@ export function SavingChoice<T>({
 }) {
   const router = useRouter()
   const restore = async () => {
-    const answer = await api.restore(networkId)
+    const answer = await putBack()
     if (answer.ok) onRestored(answer.body.version)
     else toast.error(problemText(answer.problems))
   }
@@ -77,9 +81,9 @@ export function SavingChoice<T>({
     )
   if (saving.state === 'missing')
     return (
-      <Dialog title="This network was deleted elsewhere" open>
+      <Dialog title={`This ${deleted} was deleted elsewhere`} open>
         <p className="mb-3">
-          What you have here is kept in this browser; the logbook lists it. You can put the network back.
+          What you have here is kept in this browser; the logbook lists it. You can put the {deleted} back.
         </p>
         <div className="flex gap-2">
           <Button look="strong" onClick={() => void restore()}>

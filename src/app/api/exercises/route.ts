@@ -4,7 +4,7 @@ import { answer, JsonText } from '../answering'
 /** All that was practised, the last first: `{ exercises: [{ id, code, seconds, version, at, result }] }`. */
 export function GET(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const rows = await read(listExercises)
+    const rows = await read((db) => listExercises(db))
     const texts = rows.map(
       ({ id, code, seconds, version, updatedAt, result }) =>
         `${JSON.stringify({ id, code, seconds, version, at: updatedAt.getTime() }).slice(0, -1)},"result":${result}}`,

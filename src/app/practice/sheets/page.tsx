@@ -11,5 +11,5 @@ export const metadata: Metadata = { title: 'Task sheets' }
 export default async function SheetsPage() {
   const rows = await said(read(listSheets))
   if ('trouble' in rows) return <Troubled message={rows.trouble} />
-  return <SheetList first={rows.value.map(recordOf)} />
+  return <SheetList first={rows.value.flatMap((row) => recordOf(row) ?? [])} />
 }

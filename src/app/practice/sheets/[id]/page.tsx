@@ -17,6 +17,7 @@ export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params
   const found = await said(read((db) => findSheet(db, id)))
   if ('trouble' in found) return <Troubled message={found.trouble} />
-  if (!found.value) notFound()
-  return <SheetScreen record={recordOf(found.value)} code={textOf((await searchParams).code)} />
+  const record = found.value && recordOf(found.value)
+  if (!record) notFound()
+  return <SheetScreen record={record} code={textOf((await searchParams).code)} />
 }

@@ -19,8 +19,8 @@ export default async function SheetPrintPage({ params, searchParams }: Props) {
   const found = await said(
     read((db) => {
       const row = findSheet(db, id)
-      if (!row) return null
-      const record = recordOf(row)
+      const record = row && recordOf(row)
+      if (!record) return null
       const codes = record.sheet.role === 'opened' ? record.sheet.variants[0].codes : []
       return { record, exercises: codes.flatMap((code) => findExercise(db, `${id}.${code}`) ?? []) }
     }),
