@@ -129,9 +129,9 @@ function Slots({ task }: { readonly task: Task }) {
   const picture = drawSheet(
     {
       ...worksheet,
-      elements: worksheet.elements.map((element, id) => ({
+      elements: worksheet.elements.map((element) => ({
         ...element,
-        name: id < question.slots.length ? slotLetter(id) : element.name,
+        name: element.part === null ? element.name : slotLetter(question.slots.indexOf(element.name)),
       })),
     },
     { stage: 0, sheet: 0 },

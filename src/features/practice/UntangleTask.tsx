@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react'
-import { slotLetter, type Question } from '@/core/learner'
+import { byNumber, slotLetter, type Question } from '@/core/learner'
 import { drawSheet } from '@/core/picture'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
@@ -48,12 +48,14 @@ export function UntangleTask({
     make({ do: 'count', nodes: count.trim() })
     setCount(null)
   }
+  const slotOf = (id: number) => slots.indexOf(worksheet.elements[id].name)
+  const elementOf = (slot: number) => worksheet.elements.findIndex(({ name }) => name === slots[slot])
   const picture = drawSheet(
     {
       ...worksheet,
       elements: worksheet.elements.map((element, id) => ({
         ...element,
-        name: id < slots.length ? names[id] || slotLetter(id) : element.name,
+        name: element.part === null ? element.name : names[slotOf(id)] || slotLetter(slotOf(id)),
       })),
     },
     { stage: 0, sheet: 0 },
@@ -102,9 +104,9 @@ export function UntangleTask({
                 nodeLabels={worksheet.wiring.nodes.map(({ label }) => label)}
                 symbols={symbols}
                 side="reduce"
-                chosen={isPlaced ? [] : [active]}
+                chosen={isPlaced ? [] : [elementOf(active)]}
                 description={`The stretched sheet: ${picture.parts.map(({ label }) => label.name).join(', ')}`}
-                onChoose={isPlaced ? undefined : setActive}
+                onChoose={isPlaced ? undefined : (id) => setActive(slotOf(id))}
               />
             </div>
             <ul className="flex flex-wrap gap-2" aria-label="Resistors in their places">
@@ -112,7 +114,7 @@ export function UntangleTask({
                 <li key={slot}>
                   <label className="flex items-center gap-1">
                     <span className="font-mono">{slotLetter(slot)}</span>
-                    <span className="sr-only">{`, ${wordsOf(worksheet, slot)}`}</span>
+                    <span className="sr-only">{`, ${wordsOf(worksheet, elementOf(slot))}`}</span>
                     <select
                       value={names[slot]}
                       disabled={isPlaced}
@@ -121,7 +123,7 @@ export function UntangleTask({
                       className="h-8 field"
                     >
                       <option value="">–</option>
-                      {[...slots].map((name) => (
+                      {[...slots].sort(byNumber).map((name) => (
                         <option key={name}>{name}</option>
                       ))}
                     </select>
@@ -150,7 +152,7 @@ export function UntangleTask({
 }
 
 /** Between which nodes a place lies. */
-function wordsOf({ wiring, reduction }: OpenExercise['task']['worksheet'], slot: number): string {
+function wordsOf({ wiring, reduction }: OpenExercise['task']['worksheet'], element: number): string {
   const at = (node: number) => wiring.nodes[node].label
-  return `from node ${at(reduction.from[slot])} to node ${at(reduction.to[slot])}`
+  return `from node ${at(reduction.from[element])} to node ${at(reduction.to[element])}`
 }

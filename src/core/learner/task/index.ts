@@ -19,7 +19,7 @@ export { skillNames, skills, type Skill } from './skills'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'
 export { keyOf } from './key'
-export { slotLetter } from './untangle'
+export { byNumber, slotLetter } from './untangle'
 export { readTaskMoves } from './readMoves'
 export {
   marksOf,

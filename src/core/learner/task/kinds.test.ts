@@ -209,6 +209,14 @@ test('untangle: branches that could change places may, others may not', () => {
   expect(judgeTask(made, [{ do: 'count', nodes: String(nodes + 1) }]).said[0].isRight).toBe(false)
 })
 
+test('untangle: the places stand from + to −, and do not tell the numbers', () => {
+  const inOrder = Array.from({ length: 12 }, (_, seed) => {
+    const { question } = asked('untangle', { picture: 'disguised', resistors: 6 }, seed * 31)
+    return question.slots.join() === [...question.slots].sort().join()
+  })
+  expect(inOrder.filter(Boolean).length).toBeLessThan(2)
+})
+
 test('untangle: three in series between + and − lie in one order only', () => {
   const made = task({ kind: 'untangle', picture: 'disguised', resistors: 3, depth: 1, parallel: 'little' }, 1)
   const { slots } = made.question as Extract<Question, { kind: 'untangle' }>

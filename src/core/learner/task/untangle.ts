@@ -3,9 +3,12 @@ import { mark, unmarked, type Asked, type Item, type Judged, type Said } from '.
 
 export interface UntangleQuestion {
   readonly kind: 'untangle'
-  /** Resistors that carry current, in the order of the slots of the stretched sheet. */
+  /** Which resistor belongs in each place of the stretched sheet, the places from + to −. */
   readonly slots: readonly string[]
 }
+
+/** Names of resistors by their numbers: R2 before R10. */
+export const byNumber = (a: string, b: string) => Number(a.slice(1)) - Number(b.slice(1))
 
 /** The letter of a place on the stretched sheet. */
 export const slotLetter = (slot: number) => String.fromCharCode(97 + slot)
@@ -16,10 +19,15 @@ export type UntangleMove =
   /** Which resistor stands in each slot; an empty name where none does yet. */
   | { readonly do: 'place'; readonly names: readonly string[] }
 
-export function askUntangle({ worksheet }: Asked): UntangleQuestion | null {
+export function askUntangle({ worksheet, chance }: Asked): UntangleQuestion | null {
   const { wiring, network } = worksheet
   if (wiring.live.length < 3) return null
-  return { kind: 'untangle', slots: wiring.live.map((part) => network.parts[part].name) }
+  // From + to −, branches beside each other by chance: the order of the places tells nothing of the numbers.
+  const at = (node: number) => wiring.rank[node]
+  const places = chance
+    .shuffled(wiring.live)
+    .sort((a, b) => at(wiring.from[a]) - at(wiring.from[b]) || at(wiring.to[a]) - at(wiring.to[b]))
+  return { kind: 'untangle', slots: places.map((part) => network.parts[part].name) }
 }
 
 export function judgeUntangle(
@@ -102,7 +110,8 @@ function fits(worksheet: Worksheet, slots: readonly string[], names: readonly st
 }
 
 function placeText(worksheet: Worksheet, slots: readonly string[], names: readonly string[]): string {
-  const missing = slots.filter((slot) => !names.includes(slot))
+  // By their numbers: the order of the places is what is asked for.
+  const missing = slots.filter((slot) => !names.includes(slot)).sort(byNumber)
   if (missing.length > 0) return `Not placed yet: ${missing.join(', ')}.`
   if (fits(worksheet, slots, names)) return 'Right: so it lies, stretched from + to −.'
   return 'Not yet: begin at the + end, and ask what is tied to it; then go on to the next node.'
