@@ -82,6 +82,27 @@ test('spot: the way is the answer, the reason the method; what was wrong at firs
   expect(wrong.said[0]).toMatchObject({ isRight: false, nodes: [expect.any(Number)] })
 })
 
+test('spot: where the supply is connected and something else leaves too, both reasons are right', () => {
+  let seen = 0
+  for (let seed = 0; seed < 20; seed++) {
+    const { made, question } = asked('spot', { resistors: 7 }, seed * 211)
+    const { network, wiring } = made.worksheet
+    question.pairs.forEach((pair, at) => {
+      if (lie(made, pair) !== 'supply-between') return
+      const ends = pair.map((name) => {
+        const part = network.parts.findIndex((it) => it.name === name)
+        return [wiring.from[part], wiring.to[part]]
+      })
+      const node = ends[0].find((it) => ends[1].includes(it))
+      const resistors = wiring.live.filter((part) => wiring.from[part] === node || wiring.to[part] === node).length
+      const { items } = judgeTask(made, [{ do: 'spot', at, answer: 'part-leaves' }])
+      expect([made.code, pair, items[at].method.now]).toEqual([made.code, pair, resistors > 2 ? 1 : 0])
+      seen++
+    })
+  }
+  expect(seen).toBeGreaterThan(5)
+})
+
 test('estimate: bounds must hold the resistance, and lie within three times of each other', () => {
   const { made } = asked('estimate', { given: 'terminals', resistors: 5 }, 8)
   const { worksheet } = made

@@ -33,6 +33,17 @@ function answerOf(verdict: Verdict): SpotAnswer {
   return verdict.verdict === 'neither' ? verdict.obstacle.code : verdict.verdict
 }
 
+/** All that is true: where the supply is connected, something else may leave too. */
+function trueOf(verdict: Verdict): readonly SpotAnswer[] {
+  const main = answerOf(verdict)
+  const isBoth =
+    main === 'supply-between' &&
+    verdict.verdict === 'neither' &&
+    'others' in verdict.obstacle &&
+    verdict.obstacle.others.length > 0
+  return isBoth ? [main, 'part-leaves'] : [main]
+}
+
 /** Pairs of every sort that there is, in turn; those that share a node first. */
 export function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
   const { network, wiring } = worksheet
@@ -59,13 +70,14 @@ export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: 
     const verdict = verdictOf(worksheet, pair)
     const right = answerOf(verdict)
     const tries = moves.filter((move) => move.at === at)
+    const isTrue = (answer: SpotAnswer) => trueOf(verdict).includes(answer)
     const isKind = (answer: SpotAnswer) => wayOf(answer) === wayOf(right)
     const last = tries[tries.length - 1]
     if (last)
       said.push({
         at,
-        isRight: last.answer === right,
-        text: last.answer === right ? whyOf(worksheet, verdict) : ask(worksheet, last.answer, right, verdict),
+        isRight: isTrue(last.answer),
+        text: isTrue(last.answer) ? whyOf(worksheet, verdict) : ask(worksheet, last.answer, right, verdict),
         nodes:
           verdict.verdict === 'neither' ? ('node' in verdict.obstacle ? [verdict.obstacle.node] : []) : verdict.nodes,
         judgement: null,
@@ -77,17 +89,15 @@ export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: 
       skill,
       // How they lie is the answer, why they do is the method; a right reason says both.
       method: mark(
-        tries[0]?.answer === right,
-        tries.some(({ answer }) => answer === right),
+        tries.slice(0, 1).some(({ answer }) => isTrue(answer)),
+        tries.some(({ answer }) => isTrue(answer)),
       ),
       answer: mark(
         tries[0] !== undefined && isKind(tries[0].answer),
         tries.some(({ answer }) => isKind(answer)),
       ),
       unit: unmarked,
-      slips: tries.flatMap(({ answer }) =>
-        isKind(answer) ? [] : [right === 'apart' ? 'apart' : slipOf(answer, right)],
-      ),
+      slips: tries.flatMap(({ answer }) => (isKind(answer) || wayOf(answer) === 'neither' ? [] : [slipOf(right)])),
       typed: last && spotAnswers[last.answer],
       isTried: tries.length > 0,
     }
@@ -97,12 +107,9 @@ export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: 
 
 const wayOf = (answer: SpotAnswer) => (answer === 'series' || answer === 'parallel' ? answer : 'neither')
 const isTakenFor = (tries: readonly SpotMove[], kind: SpotAnswer) => tries.some(({ answer }) => answer === kind)
-const slipOf = (answer: SpotAnswer, right: SpotAnswer) =>
-  wayOf(right) === 'neither'
-    ? ('junction-between' as const)
-    : wayOf(answer) === 'neither'
-      ? ('stopped-early' as const)
-      : ('kind' as const)
+/** What it is to call two in series or in parallel that are not. */
+const slipOf = (right: SpotAnswer) =>
+  right === 'apart' ? 'apart' : wayOf(right) === 'neither' ? 'junction-between' : 'kind'
 
 function whyOf({ elements, nodeLabels }: Worksheet, verdict: Verdict): string {
   const [main] = explainVerdict(
