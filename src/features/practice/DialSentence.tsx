@@ -14,7 +14,7 @@ export function DialSentence({
   readonly onTurn: (dials: Dials) => void
   readonly label: string
 }) {
-  const list = dialsOf(dials.kind)
+  const list = dialsOf(dials)
   return (
     <div role="group" aria-label={label} className="text-[15px] leading-8">
       {list.map((dial, i) => (

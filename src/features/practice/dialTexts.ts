@@ -99,8 +99,8 @@ const idle: Readonly<Record<Dials['kind'], readonly Dial[]>> = {
   mend: ['blank', 'asked'],
 }
 
-/** The dials of a kind of task, in the order of the sentence. */
-export function dialsOf(kind: Dials['kind']): Dial[] {
+/** The dials that change something, in the order of the sentence. */
+export function dialsOf({ kind, given, special }: Dials): Dial[] {
   const order: readonly Dial[] = [
     'kind',
     'resistors',
@@ -115,7 +115,9 @@ export function dialsOf(kind: Dials['kind']): Dial[] {
     'widest',
     'parallel',
   ]
-  return order.filter((dial) => !idle[kind].includes(dial))
+  // Between terminals there is one thing to find, and at a bridge where it stops.
+  const isFixed = given === 'terminals' || special === 'bridge'
+  return order.filter((dial) => !idle[kind].includes(dial) && !(isFixed && dial === 'asked'))
 }
 
 /** A value of a dial in words. */
