@@ -1,10 +1,10 @@
 import {
-  codeFrom,
   dialNames,
   dialProblems,
   dialTable,
   seeds,
   taskDocument,
+  taskFrom,
   taskOf,
   usualDials,
   type Dials,
@@ -49,10 +49,11 @@ async function main(): Promise<number> {
     return printRefusal(
       problems.map(({ dial, message }) => ({ part: null, field: dial, message: `${dial}: ${message}` })),
     )
-  const code = codeFrom(dials, seed)
-  if (code === null)
+  const task = taskFrom(dials, seed)
+  if (task === null)
     return printRefusal([{ part: null, field: 'dials', message: 'no task came out with these dials and this seed' }])
-  return printTask(code)
+  await printLine(taskDocument(task))
+  return 0
 }
 
 async function printTask(code: string): Promise<number> {

@@ -2,13 +2,13 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import {
-  codeFrom,
   dialProblems,
   nextTask,
   readCode,
   reasonText,
   resultOf,
   seeds,
+  taskFrom,
   taskOf,
   type Dials,
   type Practised,
@@ -111,9 +111,8 @@ function Practising({
   const turn = (turned: Dials) => {
     setDials(turned)
     if (dialProblems(turned).length > 0) return
-    const code = codeFrom(turned, randomSeed())
-    const made = code === null ? null : taskOf(code)
-    if (made?.ok) show({ task: made.task, reason: { because: 'chosen' } })
+    const task = taskFrom(turned, randomSeed())
+    if (task) show({ task, reason: { because: 'chosen' } })
     else setProblem('no task came out with these dials: turn one of them on')
   }
   const another = () => turn(dials)

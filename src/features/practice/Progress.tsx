@@ -1,7 +1,7 @@
 'use client'
 
 import { lazy, Suspense, useMemo, useRef, useState } from 'react'
-import { readCode, slipName, type Practised, type SlipCount } from '@/core/learner'
+import { countSlips, readCode, slipName, type Practised } from '@/core/learner'
 import { api, problemText, type ListedExercise } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
@@ -154,11 +154,4 @@ function kindOf(code: string): string {
 /** Seconds as minutes and seconds. */
 function timeText(seconds: number): string {
   return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
-}
-
-/** Slips of several attempts together, the most frequent first. */
-function countSlips(all: readonly SlipCount[]): SlipCount[] {
-  const times = new Map<SlipCount['slip'], number>()
-  for (const { slip, times: often } of all) times.set(slip, (times.get(slip) ?? 0) + often)
-  return [...times].map(([slip, often]) => ({ slip, times: often })).sort((a, b) => b.times - a.times)
 }

@@ -6,7 +6,7 @@ import { taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner
 import { Button } from '@/ui/Button'
 import { Paper } from '@/ui/paper/Paper'
 import { useMounted } from '@/ui/useMounted'
-import { markRow } from './markRows'
+import { attemptsOf, markRow } from './markRows'
 import { MarkedPaper } from './MarksTable'
 import { KeyPaper, TaskPaper } from './TaskPaper'
 
@@ -41,7 +41,7 @@ export function SheetPrint(props: Props) {
 }
 
 function Pages({ sheet, what, attempts }: Props) {
-  const { title, marks, variants, name } = sheet
+  const { title, marks, variants } = sheet
   const made = useMemo(
     () =>
       variants.map((variant) => {
@@ -54,20 +54,7 @@ function Pages({ sheet, what, attempts }: Props) {
       }),
     [variants, marks],
   )
-  if (what === 'attempt') {
-    const [{ codes, name: variant }] = variants
-    const row = markRow({
-      format: 'nodrel-attempts',
-      version: 1,
-      title,
-      ...(variant && { variant }),
-      codes,
-      marks,
-      name,
-      attempts,
-    })
-    return <MarkedPaper row={row} />
-  }
+  if (what === 'attempt') return <MarkedPaper row={markRow(attemptsOf(sheet, attempts))} />
   return made.map(({ variant, tasks, each }, i) => (
     <Paper
       key={variant.name}

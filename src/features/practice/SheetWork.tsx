@@ -11,6 +11,7 @@ import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { savesAnswered } from '@/ui/saving/underWay'
 import { toast } from '@/ui/toast'
 import { goalText } from './goalText'
+import { attemptsOf } from './markRows'
 import { TaskView } from './TaskView'
 import { useExercise } from './useExercise'
 import type { useSheet } from './useSheet'
@@ -44,16 +45,7 @@ export function SheetWork({
       }
       if (answer.body) attempts.push({ code, moves: answer.body.moves, seconds: answer.body.seconds })
     }
-    return {
-      format: 'nodrel-attempts',
-      version: 1,
-      title,
-      ...(variant && { variant }),
-      codes,
-      marks,
-      name,
-      attempts,
-    }
+    return attemptsOf(sheet, attempts)
   }
   const save = async () => {
     const document = await collect()

@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react'
 import { keyOf, judgeTask, marksOf, slotLetter, sheetLetter, type Judged, type Task } from '@/core/learner'
-import { drawSheet } from '@/core/picture'
 import { BlankLine, PaperSection } from '@/ui/paper/Paper'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { goalText } from './goalText'
 import { TaskPicture } from './Picture'
+import { drawPlaces } from './places'
 import { drawn } from './redrawn'
 
 /** So many lines are left to write on for each line of the solution. */
@@ -126,19 +126,7 @@ function Slots({ task }: { readonly task: Task }) {
   const { symbols } = useSettings().settings
   const { question, worksheet } = task
   if (question.kind !== 'untangle') return null
-  const picture = drawSheet(
-    {
-      ...worksheet,
-      elements: worksheet.elements.map((element) => ({
-        ...element,
-        name: element.part === null ? element.name : slotLetter(question.slots.indexOf(element.name)),
-      })),
-    },
-    { stage: 0, sheet: 0 },
-    'reduce',
-    4,
-    { form: 'line', written: () => ' ', withoutOutward: true },
-  )
+  const picture = drawPlaces(task, question)
   return (
     <>
       <p>

@@ -1,10 +1,10 @@
 import { useState, type FormEvent } from 'react'
 import { byNumber, slotLetter, type Question } from '@/core/learner'
-import { drawSheet } from '@/core/picture'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { TaskPicture } from './Picture'
+import { drawPlaces } from './places'
 import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
 
@@ -50,19 +50,7 @@ export function UntangleTask({
   }
   const slotOf = (id: number) => slots.indexOf(worksheet.elements[id].name)
   const elementOf = (slot: number) => worksheet.elements.findIndex(({ name }) => name === slots[slot])
-  const picture = drawSheet(
-    {
-      ...worksheet,
-      elements: worksheet.elements.map((element, id) => ({
-        ...element,
-        name: element.part === null ? element.name : names[slotOf(id)] || slotLetter(slotOf(id)),
-      })),
-    },
-    { stage: 0, sheet: 0 },
-    'reduce',
-    4,
-    { form: 'line', written: () => ' ', withoutOutward: true },
-  )
+  const picture = drawPlaces(task, question, names)
   return (
     <div className="flex flex-wrap items-start gap-4">
       <TaskPicture

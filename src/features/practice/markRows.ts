@@ -1,4 +1,5 @@
 import {
+  countSlips,
   judgeTask,
   marksOf,
   scaled,
@@ -6,6 +7,7 @@ import {
   taskOf,
   type AttemptsDocument,
   type Judged,
+  type KeptSheet,
   type SlipCount,
   type Task,
 } from '@/core/learner'
@@ -35,6 +37,14 @@ export interface MarkRow {
 
 const tenth = (value: number) => Math.round(10 * value) / 10
 
+/** What was done at a sheet that was opened, as the file that is handed back. */
+export function attemptsOf(
+  { title, marks, name, variants: [{ codes, name: variant }] }: KeptSheet,
+  attempts: AttemptsDocument['attempts'],
+): AttemptsDocument {
+  return { format: 'nodrel-attempts', version: 1, title, ...(variant && { variant }), codes, marks, name, attempts }
+}
+
 /** What a learner's file comes to; the moves are judged here, whatever was judged elsewhere. */
 export function markRow({ name, title, variant = '', codes, marks, attempts }: AttemptsDocument): MarkRow {
   const judged = codes.flatMap((code) => {
@@ -47,9 +57,6 @@ export function markRow({ name, title, variant = '', codes, marks, attempts }: A
   const each = marks / codes.length
   const sums = judged.map((it) => marksOf(it.judged))
   const share = (got: 'first' | 'now') => tenth(sums.reduce((all, it) => all + (each * it[got]) / (it.of || 1), 0))
-  const slips = new Map<SlipCount['slip'], number>()
-  for (const it of judged)
-    for (const { slip, times } of slipsOf(it.judged)) slips.set(slip, (slips.get(slip) ?? 0) + times)
   return {
     name,
     title,
@@ -63,6 +70,6 @@ export function markRow({ name, title, variant = '', codes, marks, attempts }: A
     first: share('first'),
     now: share('now'),
     total: marks,
-    slips: [...slips].map(([slip, times]) => ({ slip, times })).sort((a, b) => b.times - a.times),
+    slips: countSlips(judged.flatMap((it) => slipsOf(it.judged))),
   }
 }

@@ -53,8 +53,13 @@ export function evidenceOf(dials: Dials, { items, done }: Judged): Evidence[] {
 
 /** Slips of an attempt, the most frequent first. */
 export function slipsOf({ items }: Judged): SlipCount[] {
+  return countSlips(items.flatMap(({ slips }) => slips.map((slip) => ({ slip, times: 1 }))))
+}
+
+/** Slips of several attempts together, the most frequent first. */
+export function countSlips(all: readonly SlipCount[]): SlipCount[] {
   const times = new Map<Slip, number>()
-  for (const { slips } of items) for (const slip of slips) times.set(slip, (times.get(slip) ?? 0) + 1)
+  for (const { slip, times: often } of all) times.set(slip, (times.get(slip) ?? 0) + often)
   return [...times].map(([slip, often]) => ({ slip, times: often })).sort((a, b) => b.times - a.times)
 }
 

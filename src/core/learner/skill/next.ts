@@ -1,9 +1,9 @@
 import type { Slip } from '../slip'
 import {
-  codeFrom,
   dialTable,
   judgeTask,
   skillNames,
+  taskFrom,
   taskOf,
   usualDials,
   type Dials,
@@ -80,7 +80,7 @@ export function nextTask(history: readonly Practised[], now: number, seed: numbe
   const last = sorted[sorted.length - 1]
   const slip = last && now - last.at < fresh ? last.slips[0]?.slip : undefined
   if (last && slip && twinsAtEnd(sorted, slip) <= mostTwins) {
-    const twin = twinOf(last.code, slip, seed)
+    const twin = twinOf(last.code, seed)
     if (twin !== null) {
       const recent = sorted.filter(({ at }) => now - at < 7 * day)
       const times = recent.reduce((all, { slips }) => all + (slips.find((it) => it.slip === slip)?.times ?? 0), 0)
@@ -127,21 +127,23 @@ function twinsAtEnd(sorted: readonly Practised[], slip: Slip): number {
 }
 
 /** A task of the same dials, in which the same can go wrong; null where its code is not read any more. */
-function twinOf(code: string, slip: Slip, seed: number): string | null {
+function twinOf(code: string, seed: number): string | null {
   const made = taskOf(code)
   if (!made.ok) return null
-  const { dials } = made.task
-  const skillsOfLast = new Set(judgeTask(made.task, []).items.map(({ skill }) => skill))
-  const twin = codeFor(
-    dials,
-    seed,
-    (task) => task.code !== made.task.code && [...skillsOfLast].every((it) => exercises(task, it)),
-  )
-  return twin
+  const last = judgeTask(made.task, []).items.map(({ skill }) => skill)
+  return codeFor(made.task.dials, seed, (task) => {
+    const own = skillsIn(task)
+    return task.code !== made.task.code && last.every((skill) => own.has(skill))
+  })
+}
+
+/** Skills that the lines of a task exercise. */
+function skillsIn(task: Task): ReadonlySet<Skill> {
+  return new Set(judgeTask(task, []).items.flatMap(({ skill, way }) => (way ? [skill, way] : [skill])))
 }
 
 /** Whether there is anything in a task that exercises a skill. */
-export function exercises(task: Task, skill: Skill): boolean {
+function exercises(task: Task, skill: Skill): boolean {
   const { kind, units, numbers, given, special, picture } = task.dials
   if (kind === 'solve') {
     if (skill === 'prefixes') return units !== 'Ω'
@@ -150,7 +152,7 @@ export function exercises(task: Task, skill: Skill): boolean {
     if (skill === 'loose') return special !== 'none' && special !== 'bridge'
     if (skill === 'disguise') return picture === 'disguised'
   }
-  return judgeTask(task, []).items.some((item) => item.skill === skill || item.way === skill)
+  return skillsIn(task).has(skill)
 }
 
 /** How many seeds are looked at for one whose task exercises what is wanted. */
@@ -160,13 +162,12 @@ const looked = 24
 function codeFor(dials: Dials, seed: number, isWanted: (task: Task) => boolean): string {
   let first: string | null = null
   for (let i = 0; i < looked; i++) {
-    const code = codeFrom(dials, seed + i * 104729)
-    if (code === null) break
-    first ??= code
-    const made = taskOf(code)
-    if (made.ok && isWanted(made.task)) return code
+    const task = taskFrom(dials, seed + i * 104729)
+    if (task === null) break
+    first ??= task.code
+    if (isWanted(task)) return task.code
   }
-  const any = first ?? codeFrom(usualDials, seed)
+  const any = first ?? taskFrom(usualDials, seed)?.code ?? null
   if (any === null) throw new Error('the usual dials give no task')
   return any
 }

@@ -8,6 +8,7 @@ export {
   codeFrom,
   dialProblems,
   judgeTask,
+  taskFrom,
   taskOf,
   type MadeTask,
   type Question,

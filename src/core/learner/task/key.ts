@@ -6,7 +6,7 @@ import { judgeSpot } from './spot'
 import { sheetLetter } from './redraw'
 import { rightAnswer, solutionOf, type SolutionLine } from './solution'
 import type { Task } from './task'
-import { slotLetter } from './untangle'
+import { liveNodes, slotLetter } from './untangle'
 
 /** The worked answer of a task, line by line, as a teacher marks by it. */
 export function keyOf({ question, worksheet, document }: Pick<Task, 'question' | 'worksheet' | 'document'>): string[] {
@@ -57,9 +57,7 @@ export function keyOf({ question, worksheet, document }: Pick<Task, 'question' |
       return question.lines.flatMap(({ value }, i) => (value === null ? [solved(worksheet, lines[i])] : []))
     }
     case 'untangle': {
-      const { wiring } = worksheet
-      const nodes = new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
-      return [`${nodes} nodes`, question.slots.map((name, i) => `${slotLetter(i)} ${name}`).join(', ')]
+      return [`${liveNodes(worksheet)} nodes`, question.slots.map((name, i) => `${slotLetter(i)} ${name}`).join(', ')]
     }
     case 'mend': {
       const fault = faultText(document, question.seed)

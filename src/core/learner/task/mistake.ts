@@ -1,6 +1,6 @@
 import { answerProblem } from '../answer'
 import type { Slip } from '../slip'
-import type { Worksheet } from '../../worksheet'
+import { amountAt, type Worksheet } from '../../worksheet'
 import { usualAt, type Place, type Seat, type UsualSlip } from './apart'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 import { judgeLine, numbersWith, solutionOf, type SolutionLine } from './solution'
@@ -69,15 +69,11 @@ function plantsAt(place: Place): UsualSlip[] {
 /** Where the value of a line stands. */
 function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): Place {
   const { elements, derivation } = worksheet
-  const valueOf = (of: 'resistance' | 'voltage' | 'current', id: number) => {
-    const line = derivation.found[of][id]
-    return line === undefined ? NaN : (derivation.lines[line].amount?.value ?? NaN)
-  }
   const seat = (id: number): Seat => ({
     name: elements[id].name,
-    R: valueOf('resistance', id),
-    V: valueOf('voltage', id),
-    I: valueOf('current', id),
+    R: amountAt(worksheet, 'resistance', id)?.value ?? NaN,
+    V: amountAt(worksheet, 'voltage', id)?.value ?? NaN,
+    I: amountAt(worksheet, 'current', id)?.value ?? NaN,
   })
   const { made, into } = elements[element]
   const above = into === null ? null : elements[into].made

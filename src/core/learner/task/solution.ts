@@ -73,9 +73,9 @@ function lettersText(formula: Formula): string {
     .replace(/\( ?(\S+) ?\) ²/g, '$1²')
 }
 
-/** The element of an attempt that is the same as one of the worksheet: steps that are not needed are not made. */
-export function elementIn({ worksheet, reduction }: Position, of: Worksheet, element: number): number {
-  return elementsByKey(worksheet, reduction).get(elementKey(of, element)) ?? element
+/** The element of an attempt that is the same as one of the worksheet; null where no step made it. */
+export function elementIn({ worksheet, reduction }: Position, of: Worksheet, element: number): number | null {
+  return elementsByKey(worksheet, reduction).get(elementKey(of, element)) ?? null
 }
 
 /** A line as the next move of an attempt, with this value. */
@@ -86,7 +86,7 @@ export function moveOf(
   answer: string,
 ): Move {
   const { made } = worksheet.elements[element]
-  const own = (id: number) => elementIn(position, worksheet, id)
+  const own = (id: number) => elementIn(position, worksheet, id) ?? id
   if (quantity !== 'resistance' || made === null) return { do: 'value', element: own(element), quantity, answer }
   return { do: 'combine', members: made.members.map(own), kind: made.kind, answer }
 }

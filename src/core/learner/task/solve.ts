@@ -1,6 +1,6 @@
 import { elementKey } from '../../structure'
 import { methods, type Method, type Worksheet } from '../../worksheet'
-import { isDone, replay, type Judgement, type Move, type Own, type Position } from '../attempt'
+import { elementsByKey, isDone, replay, type Judgement, type Move, type Own, type Position } from '../attempt'
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
 import { mark, unmarked, type Item, type Judged } from './question'
@@ -48,8 +48,7 @@ export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readon
   const tries = triesOf(position)
   const items = solutionOf(worksheet).map((line): Item => {
     const made = elementIn(position, worksheet, line.element)
-    const isThere = hasElement(position, worksheet, line.element)
-    const own = (isThere ? position.own[line.quantity][made] : null) ?? byName(position, worksheet, line)
+    const own = (made === null ? null : position.own[line.quantity][made]) ?? byName(position, worksheet, line)
     const found = tries.get(keyOf(worksheet, line)) ?? []
     const derived = worksheet.derivation.lines[line.id]
     const isCarried = (methods[derived.method] as Method).handsOn === true
@@ -95,14 +94,6 @@ function keyOf(worksheet: Worksheet, { quantity, element }: Pick<SolutionLine, '
   return `${quantity} ${elementKey(worksheet, element)}`
 }
 
-function hasElement(position: Position, worksheet: Worksheet, element: number): boolean {
-  const id = elementIn(position, worksheet, element)
-  const leaves = position.reduction.leaves.length
-  if (element < leaves) return true
-  const made = position.reduction.steps[id - leaves]
-  return made !== undefined && keyInAttempt(position, id) === elementKey(worksheet, element)
-}
-
 /** What was answered by name for a line. */
 function byName({ answers }: Position, worksheet: Worksheet, { quantity, element }: SolutionLine): Own | null {
   const { network, wiring, derivation } = worksheet
@@ -110,26 +101,12 @@ function byName({ answers }: Position, worksheet: Worksheet, { quantity, element
   return answers.get(`${quantity} ${of}`) ?? null
 }
 
-function keyInAttempt({ worksheet, reduction }: Position, id: number): string {
-  const names: string[] = []
-  const open = [id]
-  for (let next = open.pop(); next !== undefined; next = open.pop()) {
-    const step = reduction.steps[next - reduction.leaves.length]
-    if (step) open.push(...step.members)
-    else names.push(String(next))
-  }
-  return names
-    .map(Number)
-    .sort((a, b) => a - b)
-    .map((leaf) => worksheet.network.parts[reduction.leaves[leaf]].name)
-    .join(' ')
-}
-
 /** All tries by what they were at. What was in question is no try; a refused choice counts for the group that was found then. */
 function triesOf(position: Position): ReadonlyMap<string, readonly Try[]> {
   const { judgements, worksheet } = position
   const { network, wiring } = worksheet
   const tries = new Map<string, Try[]>()
+  const keys = new Map([...elementsByKey(worksheet, position.reduction)].map(([key, id]) => [id, key]))
   let refused: Slip[] = []
   let isTold = false
   const put = (key: string, it: Try) => tries.set(key, [...(tries.get(key) ?? []), it])
@@ -163,7 +140,7 @@ function triesOf(position: Position): ReadonlyMap<string, readonly Try[]> {
       return `${move.quantity} ${isSource ? wiring.live.map((part) => network.parts[part].name).join(' ') : move.of}`
     }
     if (element === null || (move.do !== 'combine' && move.do !== 'value')) return null
-    return `${move.do === 'combine' ? 'resistance' : move.quantity} ${keyInAttempt(position, element)}`
+    return `${move.do === 'combine' ? 'resistance' : move.quantity} ${keys.get(element)}`
   }
 }
 

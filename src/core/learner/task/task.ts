@@ -82,14 +82,20 @@ export function taskOf(text: string): MadeTask {
   return task ? { ok: true, task } : { ok: false, message: 'there is no task of this code' }
 }
 
-/** The first seed from here on that gives a task with these dials: its code; null where the dials cannot be. */
-export function codeFrom(dials: Dials, seed: number): string | null {
+/** The task of these dials and the first seed from here on that gives one; null where the dials cannot be. */
+export function taskFrom(dials: Dials, seed: number): Task | null {
   if (dialProblems(dials).length > 0) return null
   for (let i = 0; i < seedsTried; i++) {
     const own = (seed + i * 7919) % seeds
-    if (makeTask(dials, own)) return writeCode(dials, own)
+    const task = makeTask(dials, own)
+    if (task) return task
   }
   return null
+}
+
+/** The code of {@link taskFrom}. */
+export function codeFrom(dials: Dials, seed: number): string | null {
+  return taskFrom(dials, seed)?.code ?? null
 }
 
 function makeTask(dials: Dials, seed: number): Task | null {

@@ -30,13 +30,17 @@ export function askUntangle({ worksheet, chance }: Asked): UntangleQuestion | nu
   return { kind: 'untangle', slots: places.map((part) => network.parts[part].name) }
 }
 
+/** How many nodes carry current. */
+export function liveNodes({ wiring }: Worksheet): number {
+  return new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
+}
+
 export function judgeUntangle(
   worksheet: Worksheet,
   { slots }: UntangleQuestion,
   moves: readonly UntangleMove[],
 ): Judged {
-  const { wiring } = worksheet
-  const nodes = new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
+  const nodes = liveNodes(worksheet)
   const counts = moves.flatMap((move) => (move.do === 'count' ? [Number(move.nodes)] : []))
   const placed = moves.flatMap((move) => (move.do === 'place' ? [move.names] : []))
   const said: Said[] = []
