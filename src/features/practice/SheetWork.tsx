@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import Link from 'next/link'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { taskOf, type AttemptsDocument, type Task } from '@/core/learner'
 import { api, problemText } from '@/ui/api'
 import type { TryHistory } from '@/ui/attempt/Try'
@@ -32,7 +32,9 @@ export function SheetWork({
   const [{ codes, name: variant }] = variants
   const [at, setAt] = useState(() => Math.max(0, codes.indexOf(asked ?? '')))
   const [done, setDone] = useState<readonly string[]>([])
-  const made = taskOf(codes[at])
+  const code = codes[at]
+  // The same task while it is worked at: another one would be fetched anew, whatever was just answered.
+  const made = useMemo(() => taskOf(code), [code])
 
   const collect = async (): Promise<AttemptsDocument | null> => {
     await savesAnswered()
@@ -110,7 +112,7 @@ export function SheetWork({
           sheet={id}
           task={made.task}
           number={at + 1}
-          onDone={() => setDone((before) => (before.includes(codes[at]) ? before : [...before, codes[at]]))}
+          onDone={() => setDone((before) => (before.includes(code) ? before : [...before, code]))}
           onNext={at + 1 < codes.length ? () => setAt(at + 1) : null}
         />
       ) : (
