@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import Link from 'next/link'
-import { useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { taskOf, type AttemptsDocument, type Task } from '@/core/learner'
 import { api, problemText } from '@/ui/api'
 import type { TryHistory } from '@/ui/attempt/Try'
@@ -15,6 +15,8 @@ import { attemptsOf } from './markRows'
 import { TaskView } from './TaskView'
 import { useExercise } from './useExercise'
 import type { useSheet } from './useSheet'
+
+type Live = AttemptsDocument['attempts'][number]
 
 /** A sheet that was opened: its tasks to be worked at, and a file to be handed back. */
 export function SheetWork({
@@ -36,6 +38,12 @@ export function SheetWork({
   // The same task while it is worked at: another one would be fetched anew, whatever was just answered.
   const made = useMemo(() => taskOf(code), [code])
 
+  // What was answered a moment ago may not be on the server yet.
+  const live = useRef<Live | null>(null)
+  const keepLive = useCallback((attempt: Live | null) => {
+    live.current = attempt
+  }, [])
+
   const collect = async (): Promise<AttemptsDocument | null> => {
     await savesAnswered()
     const attempts: AttemptsDocument['attempts'][number][] = []
@@ -45,7 +53,8 @@ export function SheetWork({
         toast.error(`Task ${codes.indexOf(code) + 1} could not be read: ${problemText(answer.problems)}`)
         return null
       }
-      if (answer.body) attempts.push({ code, moves: answer.body.moves, seconds: answer.body.seconds })
+      const own = live.current?.code === code ? live.current : answer.body && { code, ...answer.body }
+      if (own && own.moves.length > 0) attempts.push({ code, moves: own.moves, seconds: own.seconds })
     }
     return attemptsOf(sheet, attempts)
   }
@@ -112,6 +121,7 @@ export function SheetWork({
           sheet={id}
           task={made.task}
           number={at + 1}
+          onLive={keepLive}
           onDone={() => setDone((before) => (before.includes(code) ? before : [...before, code]))}
           onNext={at + 1 < codes.length ? () => setAt(at + 1) : null}
         />
@@ -126,18 +136,27 @@ function SheetTask({
   sheet,
   task,
   number,
+  onLive,
   onDone,
   onNext,
 }: {
   readonly sheet: string
   readonly task: Task
   readonly number: number
+  /** Told what was done until now; null while that is fetched. */
+  readonly onLive: (attempt: Live | null) => void
   readonly onDone: () => void
   readonly onNext: (() => void) | null
 }) {
   const exercise = useExercise(task, sheet)
   const [history, setHistory] = useState<TryHistory | null>(null)
-  const { judged, saving, notKept } = exercise
+  const { judged, saving, notKept, moves, seconds } = exercise
+  const isFetched = saving !== null
+  useEffect(() => {
+    onLive(isFetched ? { code: task.code, moves, seconds: seconds() } : null)
+    return () => onLive(null)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each move
+  }, [onLive, isFetched, task, moves])
   const isDone = saving !== null && judged.done
   const [told, setTold] = useState(false)
   if (isDone && !told) {
