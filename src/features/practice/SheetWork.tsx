@@ -40,6 +40,7 @@ export function SheetWork({
 
   // What was answered a moment ago may not be on the server yet.
   const live = useRef<Live | null>(null)
+  const [isKept, setIsKept] = useState(true)
   const keepLive = useCallback((attempt: Live | null) => {
     live.current = attempt
   }, [])
@@ -97,6 +98,9 @@ export function SheetWork({
         </Button>
         <Link
           href={`/practice/sheets/${id}/print?what=attempt`}
+          // The page is made from what is saved.
+          aria-disabled={!isKept}
+          onClick={(event) => !isKept && event.preventDefault()}
           className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
         >
           Print with marks
@@ -122,6 +126,7 @@ export function SheetWork({
           task={made.task}
           number={at + 1}
           onLive={keepLive}
+          onKept={setIsKept}
           onDone={() => setDone((before) => (before.includes(code) ? before : [...before, code]))}
           onNext={at + 1 < codes.length ? () => setAt(at + 1) : null}
         />
@@ -137,6 +142,7 @@ function SheetTask({
   task,
   number,
   onLive,
+  onKept,
   onDone,
   onNext,
 }: {
@@ -145,6 +151,8 @@ function SheetTask({
   readonly number: number
   /** Told what was done until now; null while that is fetched. */
   readonly onLive: (attempt: Live | null) => void
+  /** Told whether it is saved. */
+  readonly onKept: (isKept: boolean) => void
   readonly onDone: () => void
   readonly onNext: (() => void) | null
 }) {
@@ -152,6 +160,8 @@ function SheetTask({
   const [history, setHistory] = useState<TryHistory | null>(null)
   const { judged, saving, notKept, moves, seconds } = exercise
   const isFetched = saving !== null
+  const isKept = saving?.state === 'saved'
+  useEffect(() => onKept(isKept), [onKept, isKept])
   useEffect(() => {
     onLive(isFetched ? { code: task.code, moves, seconds: seconds() } : null)
     return () => onLive(null)
