@@ -16,6 +16,7 @@ const wings = {
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
   learner: ['answer', 'slip', 'attempt', 'task', 'skill'],
+  report: ['ink', 'contents', 'writing'],
 }
 
 /** Forbids imports by pattern. */
@@ -118,7 +119,7 @@ export default tseslint.config(
     [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],
     'Widgets know neither screens nor the database.',
   ),
-  ...['logbook', 'work', 'draw', 'bench', 'practice'].map((feature) =>
+  ...['logbook', 'work', 'draw', 'bench', 'practice', 'report'].map((feature) =>
     forbid(
       [`src/features/${feature}/**`],
       [['@/db', '@/db/*', '@/server/*', '@/app/*', '@/features/*']],

@@ -2,6 +2,7 @@ import { createElement, memo, type ReactNode } from 'react'
 import {
   figuresFor,
   formulaText,
+  subscriptOf,
   unitText,
   withSigns,
   writeAmount,
@@ -14,14 +15,17 @@ import { writeQuantity, type Figures, type WrittenQuantity } from '@/core/number
 export const Formula = memo(function Formula({
   tokens,
   figures,
+  isContinued = false,
 }: {
   readonly tokens: FormulaTokens
   readonly figures: Figures
+  /** It goes on from another piece, so that its first sign stands between two sides. */
+  readonly isContinued?: boolean
 }) {
   const read = figuresFor(tokens, figures)
   return (
     <span role="math" aria-label={formulaText(tokens, figures)}>
-      {element('math', { 'aria-hidden': true }, row(withSigns(tokens, read), read))}
+      {element('math', { 'aria-hidden': true }, isContinued && element('mrow', {}), row(withSigns(tokens, read), read))}
     </span>
   )
 })
@@ -44,7 +48,7 @@ function tokenMath(token: Token, figures: Figures): ReactNode {
       const letter = element('mi', {}, token.letter)
       return token.of === null
         ? letter
-        : element('msub', {}, letter, element('mtext', {}, subscript(token.letter, token.of)))
+        : element('msub', {}, letter, element('mtext', {}, subscriptOf(token.letter, token.of)))
     }
     case 'number':
       return element('mn', {}, token.value)
@@ -72,11 +76,6 @@ function tokenMath(token: Token, figures: Figures): ReactNode {
     case 'root':
       return element('msqrt', {}, row(token.under, figures))
   }
-}
-
-/** `R` of `R2+3` is written R with the subscript 2+3: the letter is not said twice. */
-function subscript(letter: string, name: string): string {
-  return letter === 'R' ? name.replace(/(^|[(])R(?=[\d(YD]|eq|[a-z]{1,2}$)/g, '$1') : name
 }
 
 /** Digits that repeat, under a bar. */

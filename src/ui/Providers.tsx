@@ -2,8 +2,9 @@
 
 import { ThemeProvider } from 'next-themes'
 import { Tooltip } from 'radix-ui'
-import { type ReactNode } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import dynamic from 'next/dynamic'
+import { copyPlainly } from './plainCopy'
 import { SettingsProvider } from './settings'
 import type { Settings } from './settingsCookie'
 import { useToasts } from './toast'
@@ -21,6 +22,10 @@ export function Providers({
   readonly children: ReactNode
 }) {
   const { wanted } = useToasts()
+  useEffect(() => {
+    document.addEventListener('copy', copyPlainly)
+    return () => document.removeEventListener('copy', copyPlainly)
+  }, [])
   return (
     <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>
       <SettingsProvider initial={settings}>

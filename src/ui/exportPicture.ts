@@ -1,5 +1,6 @@
 import type { Box } from '@/core/picture'
 import { downloadBlob } from './download'
+import { fontFaces } from './fonts'
 
 /** What of an element's look must be written down, so that it looks the same without our style sheet. */
 const properties = [
@@ -60,7 +61,7 @@ async function standalone(drawing: SVGSVGElement, box: Box): Promise<string> {
   }
   for (const [attribute, value] of Object.entries(attributes)) copy.setAttribute(attribute, value)
   const style = document.createElementNS('http://www.w3.org/2000/svg', 'style')
-  style.textContent = await fontFaces(letters)
+  style.textContent = await fontFaces(letters, (name) => name.includes('JetBrains Mono'))
   const paper = document.createElementNS('http://www.w3.org/2000/svg', 'rect')
   for (const [attribute, value] of Object.entries({ ...box, fill: sheetColour() }))
     paper.setAttribute(attribute, String(value))
@@ -82,52 +83,13 @@ function writeStyles(from: Element, to: Element): void {
   ;[...from.children].forEach((child, i) => writeStyles(child, to.children[i]))
 }
 
-/** The faces of our figures' font that hold any of these letters, each with its file inside. */
-async function fontFaces(letters: ReadonlySet<string>): Promise<string> {
-  const faces: string[] = []
-  const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules])
-  for (const rule of rules) {
-    if (!(rule instanceof CSSFontFaceRule) || !rule.style.fontFamily.includes('JetBrains Mono')) continue
-    const range = rule.style.getPropertyValue('unicode-range')
-    if (rule.style.fontStyle === 'italic' || ![...letters].some((letter) => inRange(letter, range))) continue
-    const [, address] = /url\("?([^")]+)"?\)/.exec(rule.style.getPropertyValue('src')) ?? []
-    if (address === undefined) continue
-    const file = await fetch(new URL(address, rule.parentStyleSheet?.href ?? document.baseURI))
-    faces.push(
-      `@font-face{font-family:${rule.style.fontFamily};font-weight:${rule.style.fontWeight};src:url(${await dataAddress(await file.blob())}) format('woff2');unicode-range:${range}}`,
-    )
-  }
-  return faces.join('\n')
-}
-
-/** Whether a letter is in a CSS `unicode-range`; everything is, where there is none. */
-export function inRange(letter: string, range: string): boolean {
-  const code = letter.codePointAt(0) ?? 0
-  if (range.trim() === '') return true
-  return range.split(',').some((part) => {
-    const [, start, end] = /U\+([\dA-F?]+)(?:-([\dA-F]+))?/i.exec(part) ?? []
-    if (start === undefined) return false
-    const from = parseInt(start.replaceAll('?', '0'), 16)
-    const to = parseInt(end ?? start.replaceAll('?', 'F'), 16)
-    return code >= from && code <= to
-  })
-}
-
-function dataAddress(blob: Blob): Promise<string> {
-  return new Promise((done, fail) => {
-    const reader = new FileReader()
-    reader.onload = () => done(String(reader.result))
-    reader.onerror = () => fail(reader.error ?? new Error('the font could not be read'))
-    reader.readAsDataURL(blob)
-  })
-}
-
 /** Dots of a picture for each of the drawing's units. */
 const sharpness = 3
 /** The most dots on a side that browsers draw. */
 const mostDots = 8000
 
-async function raster(text: string, { width, height }: Box): Promise<Blob> {
+/** An SVG text as a PNG. */
+export async function raster(text: string, { width, height }: Box): Promise<Blob> {
   const image = new Image()
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`
   await image.decode()

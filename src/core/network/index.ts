@@ -7,6 +7,14 @@ export { fold } from './fold'
 export { isObject, readJson } from './json'
 export { isDocument } from './shape'
 export {
+  reportChoices,
+  reportContents,
+  reportFields,
+  type ReportChoices,
+  type ReportContent,
+  type ReportField,
+} from './report'
+export {
   currentNameRule,
   fullChoices,
   isCurrentName,

@@ -1,4 +1,5 @@
 import type { Ratio } from '../number'
+import type { ReportChoices } from './report'
 import type { WorksheetChoices } from './school'
 
 /** A quantity as it was typed, with its exact value in SI base units. */
@@ -87,6 +88,8 @@ export interface Network {
   readonly sketch?: Sketch
   /** How the worksheet is done; free of meaning for the values. */
   readonly worksheet?: WorksheetChoices
+  /** How its report is made; free of meaning for the values. */
+  readonly report?: ReportChoices
 }
 
 /** One thing that is wrong with a document: which part and field, and a sentence for the person. */

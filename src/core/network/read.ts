@@ -10,6 +10,7 @@ import {
   type Sketch,
 } from './network'
 import { isObject, readJson } from './json'
+import { reportProblems, type ReportChoices } from './report'
 import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
@@ -125,6 +126,8 @@ function read(document: unknown, whole: boolean): ReadNetwork {
   checkSketch(document.sketch, complain)
   if (document.worksheet !== undefined && document.worksheet !== null)
     for (const message of choicesProblems(document.worksheet)) complain(null, 'worksheet', message)
+  if (document.report !== undefined && document.report !== null)
+    for (const message of reportProblems(document.report)) complain(null, 'report', message)
   if (problems.length > 0) return refused()
 
   return {
@@ -138,6 +141,7 @@ function read(document: unknown, whole: boolean): ReadNetwork {
       reference: (document.reference as string | null | undefined) ?? undefined,
       sketch: (document.sketch as Sketch | null | undefined) ?? undefined,
       worksheet: (document.worksheet as WorksheetChoices | null | undefined) ?? undefined,
+      report: (document.report as ReportChoices | null | undefined) ?? undefined,
     },
   }
 }

@@ -1,4 +1,5 @@
 import type { GivenQuantity, Known, Meter, Network, Part, Resistor, Sketch, Source, Terminals, Wire } from './network'
+import type { ReportChoices } from './report'
 import type { WorksheetChoices } from './school'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
@@ -12,6 +13,7 @@ export interface NetworkDocument {
   readonly reference?: string
   readonly sketch?: Sketch
   readonly worksheet?: WorksheetChoices
+  readonly report?: ReportChoices
 }
 
 /** A part as it stands in a document: quantities as they were typed. */

@@ -3,6 +3,7 @@
  * logbook. Textbooks: “redraw the circuit”.
  */
 export * from './drawing'
-export { drawSheet, type Form, type SheetOptions } from './sheet'
+export { describeSheet, drawSheet, type Form, type SheetOptions } from './sheet'
+export { drawLoops, loopsOf, type Loop, type LoopedPicture } from './loops'
 export { currentPath, type CurrentPath } from './currentPath'
 export { cardOf, type Card } from './card'

@@ -173,6 +173,18 @@ export function drawSheet(
   }
 }
 
+/** A sheet read aloud. */
+export function describeSheet(
+  { stages }: Pick<Worksheet, 'stages'>,
+  { stage, number }: Pick<Row, 'stage' | 'number'>,
+  side: Side,
+  picture: Picture,
+): string {
+  const { nodes, start, finish } = stages[stage].wiring
+  const parts = picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ').trim()}`).join(', ')
+  return `Sheet ${number}, ${side === 'reduce' ? 'resistances' : 'voltages and currents'}, from + (node ${nodes[start].label}) to − (node ${nodes[finish].label}): ${parts}`
+}
+
 function isFlow(amount: Amount | null): boolean {
   return amount !== null && amount.value !== 0
 }

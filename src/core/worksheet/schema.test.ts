@@ -138,6 +138,7 @@ test('types and schema name the same fields', () => {
     reference: true,
     sketch: true,
     worksheet: true,
+    report: true,
   }
   const { properties, $defs } = schemaOf('network')
   expect(Object.keys(properties).sort()).toEqual(Object.keys(top).sort())

@@ -1,9 +1,9 @@
 import { memo } from 'react'
-import { measures } from '@/core/picture'
+import { measures, placeOn } from '@/core/picture'
 import type { BoardPart as Drawn } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 import { nodeLook } from '@/ui/nodeLook'
-import { Meter, Plates, Resistor, Signs, turned } from '@/ui/symbols'
+import { Meter, Plates, Resistor, Signs, placesText } from '@/ui/symbols'
 
 interface Props {
   readonly part: Drawn
@@ -44,7 +44,7 @@ export const BoardPart = memo(function BoardPart({
   const { name, kind, value, head, tail, line, symbol, nameAt, valueAt } = part
   const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
   const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
-  const at = turned(symbol.x, symbol.y, symbol.angle)
+  const at = placeOn(symbol)
   const [half, side] = [symbol.length / 2, measures.plate]
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
   const said = `${name}, ${kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
@@ -90,7 +90,7 @@ export const BoardPart = memo(function BoardPart({
       ))}
       {!wire && (
         <g data-grip="body">
-          <path d={`M${grip.join('L')}Z`} className="pointer-events-all fill-none" data-chrome />
+          <path d={`M${placesText(grip, 'L')}Z`} className="pointer-events-all fill-none" data-chrome />
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
           {kind === 'source' && <Plates {...symbol} tone={tone} />}
           {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone={tone} />}

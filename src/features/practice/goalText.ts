@@ -1,7 +1,7 @@
 import type { Task } from '@/core/learner'
 import { isMeter, knownOf } from '@/core/network'
 import { quantityText, unitOf } from '@/core/number'
-import { askedTexts } from '@/ui/askedTexts'
+import { askedTexts } from '@/core/worksheet'
 
 /** What is known beside the resistors; empty where nothing is. */
 export function givenText({ worksheet: { network, wiring } }: Task): string {

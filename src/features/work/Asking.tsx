@@ -1,4 +1,3 @@
-import { labelAt } from '@/core/structure'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
@@ -6,7 +5,7 @@ import { equivalentsOf } from '@/core/worksheet'
 import { isMeter, type AskedQuantity, type Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { askedTexts } from '@/ui/askedTexts'
+import { askedName, askedTexts } from '@/core/worksheet'
 import { Select } from './Select'
 
 /** Only what is asked for: a list of quantities; empty is everything. */
@@ -39,10 +38,7 @@ export function Asking() {
     ]
   }, [worksheet, quantity])
   const chosen = things.some(([key]) => key === of) ? of : (things[0]?.[0] ?? '')
-  const nameOf = (it: AskedQuantity) => {
-    if (it.quantity !== 'potential') return it.of.includes(' ') ? `(${it.of.replaceAll(' ', ', ')})` : it.of
-    return worksheet ? labelAt(worksheet.wiring, it.of) : it.of
-  }
+  const nameOf = (it: AskedQuantity) => askedName(worksheet?.wiring ?? null, it)
   const add = () => {
     // What meters show is asked only until something else is.
     const before = store.getState().document.worksheet?.asked ?? []

@@ -1,48 +1,18 @@
 import { useMemo } from 'react'
-import { drawSheet, overlap, type Box, type Picture, type Coordinates } from '@/core/picture'
-import { amountAt, type Reveal, type Worksheet } from '@/core/worksheet'
+import { drawLoops, loopsOf, overlap, type Box, type Coordinates, type Loop } from '@/core/picture'
+import type { Reveal, Worksheet } from '@/core/worksheet'
 import { writeNetwork } from '@/core/network'
-import { insideOf, outwardFrom } from '@/core/structure'
 import { drawBoard, openBoard, type BoardPicture } from '@/core/entry'
-import { equalText } from '@/core/number'
 import { DrawnPart } from '@/ui/DrawnBoard'
 import { pathOf } from '@/ui/linePath'
 import { nodeColour } from '@/ui/nodeLook'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 
-/** A loop around the resistors of one step, with the name and value of its equivalent. */
-interface Loop {
-  readonly step: number
-  readonly text: string
-  /** Part names inside. */
-  readonly inside: ReadonlySet<string>
-  /** How many loops it has inside it, one in the other. */
-  readonly within: number
-}
-
-function loopsOf(worksheet: Worksheet, steps: number, text: (step: number) => string): Loop[] {
-  const { elements, stages } = worksheet
-  const within: number[] = []
-  return stages[0].steps.slice(0, steps).map(({ members, result }, step) => {
-    within[result] = Math.max(0, ...members.map((id) => (elements[id].made ? within[id] + 1 : 0)))
-    return {
-      step,
-      text: text(result),
-      inside: new Set(insideOf(worksheet, result).map((id) => elements[id].name)),
-      within: within[result],
-    }
-  })
-}
-
-/** Room at the side of a loop, and below it for its name. */
-const air = 5
-const nameRoom = 15
-
 /** All steps on one drawing: coloured loops, nested, around the groups. */
 export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; readonly reveal: Reveal | null }) {
   const { figures, how } = useSettings().settings
-  const { elements, stages, rows, derivation } = worksheet
+  const { stages, rows } = worksheet
   // A loop is drawn with the reason of its step, its value comes with the step's.
   const isShown = (step: number) => {
     if (!reveal) return true
@@ -51,16 +21,7 @@ export function Loops({ worksheet, reveal }: { readonly worksheet: Worksheet; re
   }
   const shown = stages[0].steps.filter(({ result }) => isShown(result)).length
   const isFound = reveal?.isFound
-  const loops = useMemo(
-    () =>
-      loopsOf(worksheet, shown, (id) => {
-        const line = derivation.found.resistance[id]
-        const isValued = line !== undefined && (isFound?.(line) ?? true)
-        const { name } = elements[id]
-        return isValued ? `${name} ${equalText(amountAt(worksheet, 'resistance', id), 'Ω', figures)}` : name
-      }),
-    [worksheet, shown, isFound, elements, derivation, figures],
-  )
+  const loops = useMemo(() => loopsOf(worksheet, shown, figures, isFound), [worksheet, shown, isFound, figures])
   const list = loops.map(({ text }) => text).join(', ')
   return (
     <div
@@ -84,20 +45,8 @@ interface DrawnLoops {
 
 function OnStretched({ worksheet, loops, said }: DrawnLoops) {
   const { figures, symbols, flow } = useSettings().settings
-  const { elements, wiring, network } = worksheet
-  const picture = useMemo(() => {
-    // Blank lines below a resistor make room for the loops that lie around it, and their names.
-    const around = elements.map((_, id) => outwardFrom(worksheet, id).length - 1)
-    return drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', figures, {
-      withoutOutward: true,
-      written: (text, _quantity, id) => {
-        const side = '\u2007'.repeat(Math.ceil((around[id] * air) / 7))
-        return `${side}${text}${side}`
-      },
-      roomBelow: (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
-    })
-  }, [worksheet, elements, figures])
-  const boxes = useMemo(() => boxesAround(picture, loops, worksheet), [picture, loops, worksheet])
+  const { wiring, network } = worksheet
+  const { picture, boxes, frame } = useMemo(() => drawLoops(worksheet, loops, figures), [worksheet, loops, figures])
   const nodeLabels = useMemo(() => wiring.nodes.map(({ label }) => label), [wiring])
   return (
     <SheetDrawing
@@ -106,7 +55,7 @@ function OnStretched({ worksheet, loops, said }: DrawnLoops) {
       symbols={symbols}
       side="reduce"
       electrons={flow === 'electron'}
-      frame={frameOf(picture, boxes)}
+      frame={frame}
       description={`${network.title || 'The network'} with loops around the groups: ${said}`}
       behind={boxes.map(({ box, loop }) => (
         <g key={loop.step} data-loop={loop.text}>
@@ -116,40 +65,6 @@ function OnStretched({ worksheet, loops, said }: DrawnLoops) {
       ))}
     />
   )
-}
-
-/** All that is drawn, loops included. */
-function frameOf({ width, height }: Picture, boxes: readonly { readonly box: Box }[]): Box {
-  const edge = 3
-  const x = Math.min(0, ...boxes.map(({ box }) => box.x - edge))
-  const y = Math.min(0, ...boxes.map(({ box }) => box.y - edge))
-  const right = Math.max(width, ...boxes.map(({ box }) => box.x + box.width + edge))
-  // The blank lines below are only as far needed as loops reach.
-  const bottom = Math.max(...boxes.map(({ box }) => box.y + box.height + edge), boxes.length === 0 ? height : 0)
-  return { x, y, width: right - x, height: bottom - y }
-}
-
-/** The boxes of the loops, inner ones first, each around its parts and the loops inside it. */
-function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Worksheet): { loop: Loop; box: Box }[] {
-  const found: { loop: Loop; box: Box }[] = []
-  for (const loop of loops) {
-    const bare = picture.parts
-      .filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
-      .map(({ box, label, y }) => ({
-        ...box,
-        height: y + 10 + 14 * label.lines.filter((line) => line.trim() !== '').length - box.y,
-      }))
-    const inner = found.filter(
-      ({ loop: other }) => other.within < loop.within && [...other.inside].every((name) => loop.inside.has(name)),
-    )
-    const boxes = [...bare, ...inner.map(({ box }) => box)]
-    const left = Math.min(...boxes.map((box) => box.x)) - air
-    const top = Math.min(...boxes.map((box) => box.y)) - air
-    const right = Math.max(...boxes.map((box) => box.x + box.width), left + loop.text.length * 6.8 + 14 - air) + air
-    const bottom = Math.max(...boxes.map((box) => box.y + box.height)) + nameRoom
-    found.push({ loop, box: { x: left, y: top, width: right - left, height: bottom - top } })
-  }
-  return found
 }
 
 function OnSketch({ worksheet, loops, said }: DrawnLoops) {

@@ -3,12 +3,13 @@ import {
   accountForCheck,
   accountForPowers,
   accountForWay,
+  accountText,
   type Formula as Tokens,
   type Found,
   type RoundingAccount,
   type Worksheet,
 } from '@/core/worksheet'
-import { letterOf, quantityText, unitOf, type Quantity } from '@/core/number'
+import type { Quantity } from '@/core/number'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
 
@@ -64,30 +65,10 @@ export function RoundedBalance({ worksheet }: { readonly worksheet: Worksheet })
   )
 }
 
-/** Whether rounding explains a difference, and which rounding brought in most of it. */
-function AccountNote({
-  account: { difference, explained, most },
-  quantity,
-}: {
-  readonly account: RoundingAccount
-  /** What the difference is one of. */
-  readonly quantity: Quantity
-}) {
-  const text = (value: number, of: Quantity, figures: 3 | 6 = 6) =>
-    // A difference of two written values is a short decimal, but for the last digits of a double.
-    quantityText({ value: Number(value.toPrecision(12)) }, unitOf[of], figures)
+function AccountNote({ account, quantity }: { readonly account: RoundingAccount; readonly quantity: Quantity }) {
   return (
-    <span className="block text-xs text-soft" data-rounding={explained ? 'explained' : 'wrong'}>
-      {explained
-        ? `Equal within rounding: ${text(Math.abs(difference), quantity, 3)} apart.`
-        : `${text(Math.abs(difference), quantity, 3)} apart: rounding does not explain that, so something is wrong.`}
-      {explained && most && most.share > 0.05 && (
-        <>
-          {' '}
-          {most.share > 0.95 ? 'All' : 'Most'} of it from {letterOf[most.quantity]} of {most.name ?? 'this way'},
-          written {text(most.written, most.quantity)} for {text(most.before, most.quantity)}.
-        </>
-      )}
+    <span className="block text-xs text-soft" data-rounding={account.explained ? 'explained' : 'wrong'}>
+      {accountText(account, quantity)}
     </span>
   )
 }

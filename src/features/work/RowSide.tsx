@@ -1,7 +1,7 @@
 import clsx from 'clsx'
 import { memo, useCallback, useMemo } from 'react'
 import { type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
-import { boxAround, drawSheet, overlap, type Picture } from '@/core/picture'
+import { boxAround, describeSheet, drawSheet, loopAround } from '@/core/picture'
 import { sheetOf } from '@/core/structure'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
@@ -84,7 +84,7 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
               symbols={symbols}
               side={side}
               electrons={flow === 'electron'}
-              description={describe(worksheet, row, side, picture)}
+              description={describeSheet(worksheet, row, side, picture)}
               group={groups.flat()}
               loops={loops}
               chosen={chosen}
@@ -101,21 +101,6 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
     </div>
   )
 })
-
-/** The loop around a group, unless something else would lie inside it. */
-function loopAround(picture: Picture, members: readonly number[]) {
-  const box = boxAround(picture, members)
-  if (!box) return null
-  const strangers = picture.parts.some((part) => !members.includes(part.id) && overlap(part.box, box))
-  return strangers ? null : box
-}
-
-/** The drawing read aloud. */
-function describe({ stages }: Worksheet, row: Row, side: Side, picture: Picture): string {
-  const { nodes, start, finish } = stages[row.stage].wiring
-  const parts = picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ').trim()}`).join(', ')
-  return `Sheet ${row.number}, ${side === 'reduce' ? 'resistances' : 'voltages and currents'}, from + (node ${nodes[start].label}) to − (node ${nodes[finish].label}): ${parts}`
-}
 
 /** What stands beside a sheet of the way up on which nothing is found. */
 function Nothing({ worksheet, row, side }: RowSideProps) {

@@ -8,6 +8,7 @@ export const Spine = memo(function Spine({
   number,
   current,
   onJump,
+  onMenu,
   climbs,
 }: {
   /** Its place in the grid. */
@@ -15,6 +16,8 @@ export const Spine = memo(function Spine({
   readonly number: number
   readonly current: boolean
   readonly onJump?: (side: Side) => void
+  /** Asks for what can be done with the row, from its number. */
+  readonly onMenu?: (number: number, anchor: Element) => void
   readonly climbs: boolean
 }) {
   const disc = clsx(
@@ -31,7 +34,7 @@ export const Spine = memo(function Spine({
       style={{ gridRow: at + 1 }}
       className={clsx(
         'relative items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1',
-        onJump ? 'col-start-1 flex gap-2' : 'hidden',
+        onJump || onMenu ? 'col-start-1 flex gap-2' : 'hidden',
       )}
     >
       <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
@@ -44,9 +47,16 @@ export const Spine = memo(function Spine({
           {climbs && jump('expand', '↑', `Go up to sheet ${number}`)}
         </>
       ) : (
-        <span aria-hidden className={disc}>
+        <button
+          type="button"
+          className={clsx(disc, 'hover:border-chosen')}
+          aria-label={`Copy sheet ${number}`}
+          aria-haspopup="dialog"
+          title="Copy this step"
+          onClick={(event) => onMenu?.(number, event.currentTarget)}
+        >
           {number}
-        </span>
+        </button>
       )}
     </div>
   )

@@ -19,6 +19,7 @@ import type { AskedFor } from './WaysPopover'
 
 const Exchange = dynamic(() => import('./Exchange').then((module) => module.Exchange))
 const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
+const StepMenu = dynamic(() => import('./StepMenu').then((module) => module.StepMenu))
 const Pointed = dynamic(() => import('./Pointed').then((module) => module.Pointed))
 const Loops = dynamic(() => import('./Loops').then((module) => module.Loops))
 
@@ -41,6 +42,7 @@ const drawnAtOnce = 30
 export function Valley({ worksheet, row, reveal, onRow }: Props) {
   const [choice, setChoice] = useState<Choice | null>(null)
   const [asked, setAsked] = useState<AskedFor | null>(null)
+  const [menu, setMenu] = useState<{ readonly number: number; readonly anchor: Element } | null>(null)
   // What was chosen and asked belongs to one worksheet; with the next it is gone.
   const [of, setOf] = useState(worksheet)
   if (of !== worksheet) {
@@ -77,6 +79,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     })
   }, [])
   const ask = useCallback((id: number, anchor: Element) => setAsked({ id, anchor }), [])
+  const openMenu = useCallback((number: number, anchor: Element) => setMenu({ number, anchor }), [])
   const letGo = useCallback(() => setChoice(null), [])
   const clear = useMemo(
     (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
@@ -115,6 +118,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     )
   }
   if (wiring.live.length === 0) return null
+  const menuRow = menu && between.find(({ number }) => number === menu.number)
   const chosenRow = choice && between.find(({ key }) => key === choice.row)
   return (
     <section ref={place} aria-label="The valley" className="@container">
@@ -158,6 +162,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
                   number={it.number}
                   current={row === it.key}
                   onJump={onRow && ((side) => onRow(it.key, side))}
+                  onMenu={onRow ? undefined : openMenu}
                   climbs={climbs}
                 />
               </>
@@ -196,6 +201,15 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
             )}
       </div>
       {choice && chosenRow && <Pointed worksheet={worksheet} row={chosenRow} ids={choice.ids} onClose={letGo} />}
+      {menuRow && menu && (
+        <StepMenu
+          worksheet={worksheet}
+          row={menuRow}
+          anchor={menu.anchor}
+          sides={climbs && menuRow.up.length > 0 ? ['reduce', 'expand'] : ['reduce']}
+          onClose={() => setMenu(null)}
+        />
+      )}
       {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   )

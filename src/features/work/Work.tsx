@@ -18,7 +18,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
-import { answerText } from './answer'
+import { answerText } from '@/core/report'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
@@ -77,7 +77,7 @@ export function Work() {
 
   const saveCsv = useCallback(async () => {
     if (!worksheet) return
-    const { answerCsv } = await import('./answerCsv')
+    const { answerCsv } = await import('@/ui/files/answerCsv')
     download(fileName(title, '.csv'), 'text/csv', answerCsv(worksheet))
   }, [title, worksheet])
   const copyTable = useCallback(() => {

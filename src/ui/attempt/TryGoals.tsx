@@ -5,7 +5,7 @@ import { labelAt } from '@/core/structure'
 import type { Worksheet } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
 import { AnswerField } from './AnswerField'
-import { askedTexts } from '@/ui/askedTexts'
+import { askedTexts } from '@/core/worksheet'
 import { saidOf, saidOfNamed, signs, slotKey, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 

@@ -13,7 +13,7 @@ export interface OpenAttempt extends KeptMoves<Move> {
 }
 
 /** What of a network an attempt is an attempt at: its parts, values and supply. */
-function tried({ parts, known }: Network): string {
+export function tried({ parts, known }: Network): string {
   const what = parts.map((part) => [
     part.name,
     part.kind,

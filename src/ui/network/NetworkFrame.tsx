@@ -60,6 +60,9 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
       ...(screen === 'bench'
         ? []
         : [{ name: 'Measure it', keys: 'm', run: () => router.push(`/networks/${id}/bench`) }]),
+      ...(screen === 'report'
+        ? []
+        : [{ name: 'Its report, to be handed in', keys: 'shift+h', run: () => router.push(`/networks/${id}/report`) }]),
       {
         name: 'Save the network document',
         keys: 'mod+s',

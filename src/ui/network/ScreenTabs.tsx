@@ -5,6 +5,7 @@ const screens = [
   { key: 'draw', name: 'Draw', path: '/draw' },
   { key: 'work', name: 'Work', path: '' },
   { key: 'bench', name: 'Bench', path: '/bench' },
+  { key: 'report', name: 'Report', path: '/report' },
 ] as const
 
 /** A screen of one network. */

@@ -4,6 +4,7 @@
  */
 export {
   boxAround,
+  loopAround,
   overlap,
   measures,
   type Box,
@@ -15,6 +16,17 @@ export {
   type PlacedPart,
   type PlacedSource,
 } from './picture'
+export {
+  meterLeads,
+  meterLetters,
+  meterRadius,
+  placeOn,
+  resistorOutline,
+  signsOf,
+  sourcePlates,
+  type Lying,
+  type ResistorSymbol,
+} from './symbols'
 export { shareLanes } from './lanes'
 export type { ClosingSupply } from './loop'
 export type { Aside } from './place'

@@ -120,3 +120,11 @@ export function boxAround(picture: Picture, ids: readonly number[]): Box | null 
 export function overlap(a: Box, b: Box): boolean {
   return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 }
+
+/** The loop around a group, unless something else would lie inside it. */
+export function loopAround(picture: Picture, members: readonly number[]): Box | null {
+  const box = boxAround(picture, members)
+  if (!box) return null
+  const strangers = picture.parts.some((part) => !members.includes(part.id) && overlap(part.box, box))
+  return strangers ? null : box
+}

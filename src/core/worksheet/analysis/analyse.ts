@@ -1,4 +1,4 @@
-import { exactText, quantityText, unitOf, type Amount, type Unit } from '../../number'
+import { exactText, quantityText, unitOf, type Amount, type ShownUnit, type Unit } from '../../number'
 import { readNetwork, type Network } from '../../network'
 import type { FirstChoice, NamesOf, Naming, Order } from '../../structure'
 import { formulaText } from '../explain'
@@ -82,7 +82,7 @@ export function analyseNetwork(
 }
 
 /** What came out of a worksheet, as the open format has it. */
-function analysisOf(worksheet: Worksheet): Analysis {
+export function analysisOf(worksheet: Worksheet): Analysis {
   const { analysis, elements, stages, wiring, arithmetic } = worksheet
   const { status, equivalent, supply, parts, nodes, checks, findings, residue } = analysis
   const { order, steps } = worksheet.reduction
@@ -137,7 +137,7 @@ function inLetters(worksheet: Worksheet, element: number): string {
 }
 
 /** An amount as the format has it: with the exact fraction only where the whole analysis is exact. */
-function valueOf(amount: Amount, unit: Unit, isExact: boolean): Value {
+export function valueOf(amount: Amount, unit: ShownUnit, isExact: boolean): Value {
   const exact = isExact ? exactText(amount) : undefined
   return {
     value: amount.value,

@@ -1,4 +1,6 @@
 /**
- * In: a network document. Out: its analysis, the open format `nodrel-analysis`. Textbooks: the answer table.
+ * In: a network document. Out: its analysis, the open format `nodrel-analysis`; its derivation, `nodrel-worksheet`.
+ * Textbooks: the answer table.
  */
-export { analyse, analyseNetwork, type AnalyseOptions, type Analysis, type Value } from './analyse'
+export { analyse, analyseNetwork, analysisOf, type AnalyseOptions, type Analysis, type Value } from './analyse'
+export { worksheetDocument, type WorksheetDocument } from './worksheetDocument'

@@ -2,6 +2,7 @@
  * In: what a formula or sentence is made of. Out: formulas as tokens and sentences as data, never markup.
  * Textbooks: the worked solution beside the redrawn circuit.
  */
+export { askedName, askedTexts } from './asked'
 export { keystrokes } from './keys'
 export { listed, sentence, wordSentence, type Sentence } from './sentence'
 export {
@@ -11,7 +12,9 @@ export {
   formulaText,
   fraction,
   number,
+  piecesOfFormula,
   sign,
+  subscriptOf,
   sum,
   symbol,
   unit,

@@ -123,8 +123,33 @@ export function withSigns(formula: Formula, figures: Figures): Formula {
   })
 }
 
+/** A formula in pieces between which a line may end: before each = and ≈, and before what is added or taken away. */
+export function piecesOfFormula(formula: Formula, figures: Figures): readonly Formula[] {
+  const pieces: Token[][] = [[]]
+  const begin = (token: Token) => {
+    if (pieces[pieces.length - 1].length > 0) pieces.push([token])
+    else pieces[0].push(token)
+  }
+  for (const token of withSigns(formula, figuresFor(formula, figures))) {
+    if (token.token === 'sign' && token.sign !== '·' && token.sign !== '²') begin(token)
+    else if (token.token === 'sum')
+      token.amounts.forEach((value, i) => {
+        const own = amount(value, token.unit)
+        if (i === 0) pieces[pieces.length - 1].push(own)
+        else pieces.push([sign(token.sign), own])
+      })
+    else pieces[pieces.length - 1].push(token)
+  }
+  return pieces
+}
+
 function isEquals(token: Token): token is Token & { readonly token: 'sign' } {
   return token.token === 'sign' && (token.sign === '=' || token.sign === '≈')
+}
+
+/** What stands below a quantity's letter: `R` of `R2+3` is written R with the subscript 2+3, so that the letter is not said twice. */
+export function subscriptOf(letter: Letter, name: string): string {
+  return letter === 'R' ? name.replace(/(^|[(])R(?=[\d(YD]|eq|[a-z]{1,2}$)/g, '$1') : name
 }
 
 /** A formula on one line of plain text, as it would be read out: `V[R2] = 320 mA · 10 Ω = 3.2 V`. */

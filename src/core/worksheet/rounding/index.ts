@@ -3,3 +3,4 @@
  * which rounding brought in most of it. Textbooks: “propagation of error”, “significant figures”.
  */
 export { accountForCheck, accountForPowers, accountForWay, withoutRounding, type RoundingAccount } from './account'
+export { accountText } from './words'

@@ -1,5 +1,5 @@
-import { amountAt, type Outcome, type PartOutcome, type Worksheet } from '@/core/worksheet'
-import { quantityText, type Amount, type Figures, type Unit } from '@/core/number'
+import { amountAt, type Outcome, type PartOutcome, type Worksheet } from '../../worksheet'
+import { quantityText, type Amount, type Figures, type Unit } from '../../number'
 
 /** A row of the answer table; amounts are null where they do not exist. */
 export interface AnswerRow extends PartOutcome {

@@ -1,9 +1,9 @@
-import { network, worked } from '../../../test/documents'
-import { worksheetOf } from '../../../test/worked'
+import { network, worked } from '../../../../test/documents'
+import { worksheetOf } from '../../../../test/worked'
 import { shownText } from '@/core/number'
 import { drawSheet } from '@/core/picture'
-import { answerRows, answerText } from './answer'
-import { answerCsv } from './answerCsv'
+import { answerRows, answerText } from './answers'
+import { answerCsv } from '@/ui/files/answerCsv'
 
 const worksheet = worksheetOf(network(worked.map((text) => text.replace('R3 M C', 'R3 C M'))))
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { exactText, type Amount } from '@/core/number'
 import type { Worksheet } from '@/core/worksheet'
-import { answerRows, columns, currentsByPart, supplyRow } from './answer'
+import { answerRows, columns, currentsByPart, supplyRow } from '@/core/report'
 
 /** The table as CSV: numbers in SI base units, with the exact fractions beside them. */
 export function answerCsv(worksheet: Worksheet): string {

@@ -1,4 +1,4 @@
-import { inRange } from './exportPicture'
+import { inRange } from './fonts'
 
 test('a font face is taken along if its range holds a letter that is used', () => {
   const latin = 'U+0000-00FF, U+0131, U+2000-206F'

@@ -1,0 +1,106 @@
+import { equalText, type Figures } from '../number'
+import { insideOf, outwardFrom } from '../structure'
+import { amountAt, type Worksheet } from '../worksheet'
+import type { Box, Picture } from './drawing'
+import { drawSheet } from './sheet'
+
+/** A loop around the resistors of one step, with the name and value of its equivalent. */
+export interface Loop {
+  readonly step: number
+  readonly text: string
+  /** Part names inside. */
+  readonly inside: ReadonlySet<string>
+  /** How many loops it has inside it, one in the other. */
+  readonly within: number
+}
+
+/**
+ * Loops around the groups of the first steps.
+ *
+ * @param steps how many of them
+ * @param isFound whether a value, by its line, is shown; all of them unless told otherwise
+ */
+export function loopsOf(
+  worksheet: Worksheet,
+  steps: number,
+  figures: Figures,
+  isFound: (line: number) => boolean = () => true,
+): Loop[] {
+  const { elements, stages, derivation } = worksheet
+  const within: number[] = []
+  return stages[0].steps.slice(0, steps).map(({ members, result }, step) => {
+    within[result] = Math.max(0, ...members.map((id) => (elements[id].made ? within[id] + 1 : 0)))
+    const line = derivation.found.resistance[result]
+    const { name } = elements[result]
+    const isValued = line !== undefined && isFound(line)
+    return {
+      step,
+      text: isValued ? `${name} ${equalText(amountAt(worksheet, 'resistance', result), 'Ω', figures)}` : name,
+      inside: new Set(insideOf(worksheet, result).map((id) => elements[id].name)),
+      within: within[result],
+    }
+  })
+}
+
+/** Room at the side of a loop, and below it for its name. */
+const air = 5
+const nameRoom = 15
+
+/** The stretched sheet with loops around its groups. */
+export interface LoopedPicture {
+  readonly picture: Picture
+  /** Inner ones first. */
+  readonly boxes: readonly { readonly loop: Loop; readonly box: Box }[]
+  /** All that is drawn, loops included. */
+  readonly frame: Box
+}
+
+/** Draws the first sheet with room for loops that lie one in the other, and the loops on it. */
+export function drawLoops(worksheet: Worksheet, loops: readonly Loop[], figures: Figures): LoopedPicture {
+  // Blank lines below a resistor make room for the loops that lie around it, and their names.
+  const around = worksheet.elements.map((_, id) => outwardFrom(worksheet, id).length - 1)
+  const picture = drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', figures, {
+    withoutOutward: true,
+    written: (text, _quantity, id) => {
+      const side = '\u2007'.repeat(Math.ceil((around[id] * air) / 7))
+      return `${side}${text}${side}`
+    },
+    roomBelow: (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
+  })
+  const boxes = boxesAround(picture, loops, worksheet)
+  return { picture, boxes, frame: frameOf(picture, boxes) }
+}
+
+/** All that is drawn, loops included. */
+function frameOf({ width, height }: Picture, boxes: LoopedPicture['boxes']): Box {
+  const edge = 3
+  const x = Math.min(0, ...boxes.map(({ box }) => box.x - edge))
+  const y = Math.min(0, ...boxes.map(({ box }) => box.y - edge))
+  const right = Math.max(width, ...boxes.map(({ box }) => box.x + box.width + edge))
+  // The blank lines below are only as far needed as loops reach.
+  const bottom = Math.max(...boxes.map(({ box }) => box.y + box.height + edge), boxes.length === 0 ? height : 0)
+  return { x, y, width: right - x, height: bottom - y }
+}
+
+/** The boxes of the loops, inner ones first, each around its parts and the loops inside it. */
+function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Worksheet): { loop: Loop; box: Box }[] {
+  const found: { loop: Loop; box: Box }[] = []
+  for (const loop of loops) {
+    const bare = picture.parts
+      .filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
+      .map(({ box, label, y }) => ({
+        ...box,
+        height: y + 10 + 14 * label.lines.filter((line) => line.trim() !== '').length - box.y,
+      }))
+    const inner = found.filter(
+      ({ loop: other }) => other.within < loop.within && [...other.inside].every((name) => loop.inside.has(name)),
+    )
+    const boxes = [...bare, ...inner.map(({ box }) => box)]
+    const left = Math.min(...boxes.map((box) => box.x)) - air
+    const top = Math.min(...boxes.map((box) => box.y)) - air
+    const right = Math.max(...boxes.map((box) => box.x + box.width), left + loop.text.length * 6.8 + 14 - air) + air
+    const bottom = Math.max(...boxes.map((box) => box.y + box.height)) + nameRoom
+    found.push({ loop, box: { x: left, y: top, width: right - left, height: bottom - top } })
+  }
+  return found
+}

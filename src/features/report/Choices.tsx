@@ -1,0 +1,109 @@
+import { reportChoices, reportFields, type ReportChoices, type ReportContent } from '@/core/network'
+import { contentNames, densityNames, fieldNames, kindNames, paperNames } from './names'
+
+/** How the report is made: what it is, how dense, what is in it, what is filled in. */
+export function Choices({
+  choices,
+  existing,
+  onChange,
+  onPause,
+}: {
+  readonly choices: ReportChoices
+  /** What there is to be put into it. */
+  readonly existing: readonly ReportContent[]
+  readonly onChange: (some: Partial<ReportChoices>, of?: string) => void
+  /** The person left a field. */
+  readonly onPause: () => void
+}) {
+  const leaveOut = choices.leaveOut ?? []
+  const isAnswers = choices.density === 'answers'
+  return (
+    <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-1">
+      <Group
+        legend="What it is"
+        names={kindNames}
+        values={reportChoices.kind}
+        value={choices.kind ?? 'report'}
+        onChange={(kind) => onChange({ kind })}
+      />
+      <Group
+        legend="How much"
+        names={densityNames}
+        values={reportChoices.density}
+        value={choices.density ?? 'full'}
+        onChange={(density) => onChange({ density })}
+      />
+      <fieldset className="grid grid-cols-2 gap-x-2 gap-y-1">
+        <legend className="mb-0.5 font-semibold">Beside the title</legend>
+        {reportFields.map((field) => (
+          <label key={field} className="flex min-w-0 flex-col">
+            <span className="text-xs text-soft">{fieldNames[field]}</span>
+            <input
+              value={choices[field] ?? ''}
+              maxLength={200}
+              onChange={(event) => onChange({ [field]: event.target.value }, `report ${field}`)}
+              onBlur={onPause}
+              className="h-8 w-full min-w-0 field"
+            />
+          </label>
+        ))}
+      </fieldset>
+      <fieldset>
+        <legend className="mb-0.5 font-semibold">In it</legend>
+        {existing.map((content) => {
+          const isOpen = !isAnswers || !['steps', 'supply', 'back', 'checks'].includes(content)
+          return (
+            <label key={content} className="flex min-h-6 items-center gap-2 has-disabled:opacity-50">
+              <input
+                type="checkbox"
+                className="size-4"
+                disabled={!isOpen}
+                checked={isOpen && !leaveOut.includes(content)}
+                onChange={(event) => {
+                  const rest = leaveOut.filter((it) => it !== content)
+                  const after = event.target.checked ? rest : [...rest, content]
+                  onChange({ leaveOut: after.length > 0 ? after : undefined })
+                }}
+              />
+              {contentNames[content]}
+            </label>
+          )
+        })}
+      </fieldset>
+      <Group
+        legend="Paper"
+        names={paperNames}
+        values={reportChoices.paper}
+        value={choices.paper ?? 'a4'}
+        onChange={(paper) => onChange({ paper })}
+      />
+    </div>
+  )
+}
+
+/** One choice among a few. */
+function Group<T extends string>({
+  legend,
+  names,
+  values,
+  value,
+  onChange,
+}: {
+  readonly legend: string
+  readonly names: Readonly<Record<T, string>>
+  readonly values: readonly T[]
+  readonly value: T
+  readonly onChange: (value: T) => void
+}) {
+  return (
+    <fieldset>
+      <legend className="mb-0.5 font-semibold">{legend}</legend>
+      {values.map((it) => (
+        <label key={it} className="flex min-h-6 items-center gap-2">
+          <input type="radio" className="size-4" name={legend} checked={it === value} onChange={() => onChange(it)} />
+          {names[it]}
+        </label>
+      ))}
+    </fieldset>
+  )
+}

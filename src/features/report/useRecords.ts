@@ -1,0 +1,51 @@
+import { useEffect, useMemo, useState } from 'react'
+import type { Move } from '@/core/learner'
+import type { Network } from '@/core/network'
+import { api, problemText, type SavedRun } from '@/ui/api'
+import { tried } from '@/ui/attempt/useAttempt'
+import { savesAnswered } from '@/ui/saving/underWay'
+
+/** What was measured and tried at a network, as it is kept. */
+export interface Records {
+  readonly runs: readonly SavedRun[]
+  /** Moves at the network as it is now; null where it was not tried, or another one was. */
+  readonly moves: readonly Move[] | null
+  /** What could not be fetched, in words. */
+  readonly trouble: string | null
+}
+
+interface Fetched extends Omit<Records, 'moves'> {
+  readonly of: string
+  readonly attempt: { readonly of: string; readonly moves: readonly Move[] } | null
+}
+
+/** Fetches what was measured and tried; null until it is there. */
+export function useRecords(id: string, network: Network | null): Records | null {
+  const [fetched, setFetched] = useState<Fetched | null>(null)
+  useEffect(() => {
+    let gone = false
+    const fetchAll = async () => {
+      // What another screen is saving just now belongs to the report.
+      await savesAnswered()
+      const [runs, attempt] = await Promise.all([api.runs(id), api.attempt(id)])
+      if (gone) return
+      const problems = [runs, attempt].flatMap((answer) => (answer.ok ? [] : answer.problems))
+      setFetched({
+        of: id,
+        runs: runs.ok ? runs.body.runs : [],
+        attempt: attempt.ok ? (attempt.body ?? null) : null,
+        trouble: problems.length > 0 ? problemText(problems) : null,
+      })
+    }
+    void fetchAll()
+    return () => {
+      gone = true
+    }
+  }, [id])
+  return useMemo(() => {
+    if (fetched === null || fetched.of !== id) return null
+    const { runs, attempt, trouble } = fetched
+    const isOfThis = attempt !== null && network !== null && attempt.of === tried(network)
+    return { runs, moves: isOfThis && attempt.moves.length > 0 ? attempt.moves : null, trouble }
+  }, [fetched, id, network])
+}

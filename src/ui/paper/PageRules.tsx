@@ -1,0 +1,20 @@
+import type { Paper } from '@/core/report'
+
+const sizes: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'letter' }
+
+/** The size of the pages, and what stands at the foot of each: the title, and which page of how many it is. */
+export function PageRules({ title, paper }: { readonly title: string; readonly paper: Paper }) {
+  return <style>{pageRules(title, paper)}</style>
+}
+
+/** The rules of the pages, as CSS. */
+export function pageRules(title: string, paper: Paper): string {
+  return `@page { size: ${sizes[paper]}; @bottom-left { content: "${cssText(title)}"; font: 9pt sans-serif; } }`
+}
+
+/** A text within quotes in CSS: every sign that could end it, or the style sheet, by its number. */
+export function cssText(text: string): string {
+  return [...text]
+    .map((letter) => (/[\p{L}\p{Nd} .,:]/u.test(letter) ? letter : `\\${(letter.codePointAt(0) ?? 0).toString(16)} `))
+    .join('')
+}
