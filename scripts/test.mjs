@@ -3,9 +3,9 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { build, environment, install, root, run } from './setup.mjs'
 
-const chromium = startChromium()
+const tools = startTools()
 install()
-await chromium
+await tools
 // What only reads the sources goes side by side; its output comes when it is done.
 await Promise.all([npm('lint'), npm('types').then(() => npm('unused'))])
 for (const script of ['unit', 'build', 'e2e']) {
@@ -28,18 +28,25 @@ function finished(child) {
   return new Promise((resolve) => child.on('close', (status) => resolve({ status, output })))
 }
 
-/** Chromium from Debian's packages, where it is not there yet and may be installed; goes on while packages install. */
-function startChromium() {
-  if (existsSync('/usr/bin/chromium') || process.env.CHROMIUM) return
+/**
+ * What the browser tests need from Debian's packages, where it is not there yet and may be installed: Chromium, and what opens
+ * the files that are taken out. Goes on while packages install.
+ */
+function startTools() {
+  const chromium = existsSync('/usr/bin/chromium') || process.env.CHROMIUM ? [] : ['chromium']
+  const readers = Object.entries({ pdftotext: 'poppler-utils', unzip: 'unzip' })
+  const missing = readers.filter(([tool]) => spawnSync(tool, ['-v'], { stdio: 'ignore' }).error).map(([, name]) => name)
+  const wanted = [...chromium, ...missing]
+  if (wanted.length === 0) return
   const apt = spawnSync('apt-get', ['--version'], { stdio: 'ignore' })
   if (apt.status !== 0 || process.getuid?.() !== 0) {
     console.error(
-      'The browser tests need Chromium. Install it (on Debian: sudo apt-get install chromium), or set CHROMIUM to the path of one, and run npm test again.',
+      `The browser tests need ${wanted.join(', ')}. Install that (on Debian: sudo apt-get install ${wanted.join(' ')}), or set CHROMIUM to the path of a Chromium, and run npm test again.`,
     )
     process.exit(1)
   }
-  console.log('Installing Chromium …')
-  const command = 'apt-get update && apt-get install -y --no-install-recommends chromium'
+  console.log(`Installing ${wanted.join(', ')} …`)
+  const command = `apt-get update && apt-get install -y --no-install-recommends ${wanted.join(' ')}`
   return finished(spawn('sh', ['-c', command])).then(({ status, output }) => {
     if (status === 0) return
     console.error(output)

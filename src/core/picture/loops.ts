@@ -1,7 +1,7 @@
 import { equalText, type Figures } from '../number'
 import { insideOf, outwardFrom } from '../structure'
 import { amountAt, type Worksheet } from '../worksheet'
-import type { Box, Picture } from './drawing'
+import { measures, type Box, type Picture, type PlacedPart } from './drawing'
 import { drawSheet } from './sheet'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
@@ -72,14 +72,29 @@ export function drawLoops(worksheet: Worksheet, loops: readonly Loop[], figures:
 }
 
 /** All that is drawn, loops included. */
-function frameOf({ width, height }: Picture, boxes: LoopedPicture['boxes']): Box {
+function frameOf(picture: Picture, boxes: LoopedPicture['boxes']): Box {
+  const { width, parts, aside, lines, source } = picture
   const edge = 3
   const x = Math.min(0, ...boxes.map(({ box }) => box.x - edge))
   const y = Math.min(0, ...boxes.map(({ box }) => box.y - edge))
   const right = Math.max(width, ...boxes.map(({ box }) => box.x + box.width + edge))
   // The blank lines below are only as far needed as loops reach.
-  const bottom = Math.max(...boxes.map(({ box }) => box.y + box.height + edge), boxes.length === 0 ? height : 0)
+  const bottom = Math.max(
+    ...boxes.map(({ box }) => box.y + box.height + edge),
+    ...parts.map((part) => bottomOf(part) + edge),
+    ...aside.map(({ box }) => box.y + box.height + edge),
+    ...lines.flatMap(({ points }) => points.map((place) => place.y + nodeRoom)),
+    ...(source ? [source.y + measures.plateGap + measures.lineHeight * (1 + source.label.lines.length)] : []),
+  )
   return { x, y, width: right - x, height: bottom - y }
+}
+
+/** Room below a line for a node's label. */
+const nodeRoom = 20
+
+/** Where a part ends, without the blank lines below its value. */
+function bottomOf({ y, label }: PlacedPart): number {
+  return y + 10 + measures.lineHeight * label.lines.filter((line) => line.trim() !== '').length
 }
 
 /** The boxes of the loops, inner ones first, each around its parts and the loops inside it. */
@@ -88,9 +103,9 @@ function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Wor
   for (const loop of loops) {
     const bare = picture.parts
       .filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
-      .map(({ box, label, y }) => ({
-        ...box,
-        height: y + 10 + 14 * label.lines.filter((line) => line.trim() !== '').length - box.y,
+      .map((part) => ({
+        ...part.box,
+        height: bottomOf(part) - part.box.y,
       }))
     const inner = found.filter(
       ({ loop: other }) => other.within < loop.within && [...other.inside].every((name) => loop.inside.has(name)),

@@ -1,10 +1,11 @@
 import Papa from 'papaparse'
+import { csvSafe } from '@/ui/csv'
 import { readingColumns, readingOfRow, readingsOf, rowOf, type ReadReadings } from '@/core/bench'
 import type { RunDocument } from '@/ui/bench/run'
 
 /** The readings of a run as a table; what a spreadsheet would take for a formula is marked as text. */
 export function readingsCsv({ readings }: RunDocument): string {
-  return Papa.unparse({ fields: [...readingColumns], data: readings.map(rowOf) }, { escapeFormulae: /^[=@\t\r]/ })
+  return Papa.unparse({ fields: [...readingColumns], data: readings.map(rowOf) }, csvSafe)
 }
 
 /** A run from a table with the headings of {@link readingColumns}, in any order; rows are refused at their line. */

@@ -1,9 +1,7 @@
 import Papa from 'papaparse'
+import { csvSafe } from '@/ui/csv'
 import { slipName, type Practised } from '@/core/learner'
 import type { MarkRow } from './markRows'
-
-/** What a spreadsheet would take for a formula is marked as text. */
-const safe = { escapeFormulae: /^[=+\-@\t\r]/ }
 
 /** What was practised as a table: one task a row. */
 export function progressCsv(history: readonly Practised[]): string {
@@ -17,7 +15,7 @@ export function progressCsv(history: readonly Practised[]): string {
       done: isDone ? 'yes' : 'no',
       slips: slips.map(({ slip, times }) => `${slipName(slip)} ×${times}`).join('; '),
     })),
-    safe,
+    csvSafe,
   )
 }
 
@@ -38,6 +36,6 @@ export function marksCsv(rows: readonly MarkRow[]): string {
         slips.map(({ slip, times }) => `${slipName(slip)} ×${times}`).join('; '),
       ]),
     },
-    safe,
+    csvSafe,
   )
 }

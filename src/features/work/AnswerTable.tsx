@@ -11,14 +11,13 @@ import {
 import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
 import { readingId, type Worksheet } from '@/core/worksheet'
-import { shownText, type Amount, type Unit } from '@/core/number'
+import { differs, shownText, type Amount, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from '@/core/report'
 import { BranchCurrents } from './BranchCurrents'
 import { Potentials } from './Potentials'
-import { differs } from './Line'
 import type { AskedFor } from './WaysPopover'
 
 const RoundedBalance = dynamic(() => import('./Rounded').then((module) => module.RoundedBalance))

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { amountAt, explainLine, keystrokes, unitOfLine, type Formula as Tokens, type Worksheet } from '@/core/worksheet'
-import { shownText, type Amount, type Unit } from '@/core/number'
+import { differs, shownText, type Amount, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
@@ -57,11 +57,6 @@ export function ValueLine({
       exact={i === last && off ? { amount: exactly, unit: unitOfLine(line) } : undefined}
     />
   ))
-}
-
-/** Whether a value on paper differs from the exact one by more than a double's last digits. */
-export function differs(paper: Amount, exactly: Amount): boolean {
-  return Math.abs(paper.value - exactly.value) > 1e-9 * Math.abs(exactly.value)
 }
 
 function Keys({ keys }: { readonly keys: readonly string[] }) {

@@ -3,6 +3,7 @@
 import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
+import { useRouter } from 'next/navigation'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
@@ -35,7 +36,8 @@ const PartsPanel = dynamic(() => import('@/ui/network/PartsPanel').then((module)
 /** The worksheet of one network: entry above, the valley below, the answer table at the end of the climb. */
 export function Work() {
   const { store, worked, walk } = useOpenNetwork()
-  const { document, typing } = useStore(store)
+  const { id, document, typing } = useStore(store)
+  const router = useRouter()
   const { settings, change: changeSettings } = useSettings()
   const { worksheet, problems } = worked
   // The table at the end of the climb follows the valley in the next moment.
@@ -116,8 +118,15 @@ export function Work() {
       { name: 'Previous step', keys: 'k,up', run: step(-1) },
       { name: 'Copy the answer table', keys: 'c', run: copyTable },
       { name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() },
+      // What is printed is its report.
+      {
+        name: 'Print it, as a report',
+        keys: 'mod+p',
+        inFields: true,
+        run: () => router.push(`/networks/${id}/report`),
+      },
     ]
-  }, [walked, partsOpen, changeSettings, copyTable, saveCsv])
+  }, [router, id, walked, partsOpen, changeSettings, copyTable, saveCsv])
 
   return (
     <NetworkFrame

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { csvSafe } from '@/ui/csv'
 import { exactText, type Amount } from '@/core/number'
 import type { Worksheet } from '@/core/worksheet'
 import { answerRows, columns, currentsByPart, supplyRow } from '@/core/report'
@@ -19,6 +20,6 @@ export function answerCsv(worksheet: Worksheet): string {
       ),
       'share of power': row.share ?? '',
     })),
-    { escapeFormulae: true, newline: '\n' },
+    csvSafe,
   )
 }

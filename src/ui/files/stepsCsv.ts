@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { csvSafe } from '@/ui/csv'
 import { exactText } from '@/core/number'
 import {
   explainBlock,
@@ -37,7 +38,7 @@ export function stepsCsv(worksheet: Worksheet): string {
         work: formulas.map((formula) => formulaText(formula, 6)).join('; '),
       }
     }),
-    { escapeFormulae: true, newline: '\n' },
+    csvSafe,
   )
 
   function linesOf(row: Row, side: Side) {

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { csvSafe } from '@/ui/csv'
 import type { NetworkDocument } from '@/core/network'
 import { valueOf } from './partRows'
 
@@ -14,6 +15,6 @@ export function partsCsv({ parts }: NetworkDocument): string {
       tolerance: part.tolerance ?? '',
       rating: part.rating ?? '',
     })),
-    { escapeFormulae: true, newline: '\n' },
+    csvSafe,
   )
 }

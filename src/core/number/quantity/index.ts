@@ -6,6 +6,7 @@ export { letterOf, unitOf, type Quantity, type Unit } from './unit'
 export { bitLength, exactOf, nearestNumber, type Exact, type Ratio } from './ratio'
 export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
 export {
+  differs,
   digitsOfRatio,
   equalText,
   exactText,

@@ -161,6 +161,11 @@ export function writeWithPrefix(
   return { number: sign + number, prefix: letters[power], unit, rounded }
 }
 
+/** Whether a value on paper differs from the exact one by more than a double's last digits. */
+export function differs(paper: Amount, exactly: Amount): boolean {
+  return Math.abs(paper.value - exactly.value) > 1e-9 * Math.abs(exactly.value)
+}
+
 /** The power of ten of a written quantity's prefix. */
 export function powerOf({ prefix }: WrittenQuantity): number {
   return prefix === '' ? 0 : prefixes[prefix]

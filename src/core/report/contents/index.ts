@@ -16,6 +16,5 @@ export {
   type Value,
 } from './report'
 export { makeReport, type ReportOptions } from './make'
-export { boardDrawing } from './given'
-export { sheetDrawing, stepOf, differs, type Looks } from './steps'
+export { sheetDrawing, stepOf, type Looks } from './steps'
 export { answerRows, answerText, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'

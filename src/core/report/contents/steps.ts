@@ -19,7 +19,7 @@ import {
   type Worksheet,
 } from '../../worksheet'
 import { describeSheet, drawSheet, loopAround, type Form, type Picture, type ResistorSymbol } from '../../picture'
-import { shownText, type Amount, type Figures } from '../../number'
+import { differs, shownText, type Figures } from '../../number'
 import { sheetOf } from '../../structure'
 import { sheetInk } from '../ink'
 import type { Block, Drawing, ReportStep, Said } from './report'
@@ -165,11 +165,6 @@ export function formulasOf(
       ? { tokens, note: `exactly ${shownText(exactly, unitOfLine(line), figures === 'repeating' ? figures : 6)}` }
       : { tokens }
   })
-}
-
-/** Whether a value on paper differs from the exact one by more than a double's last digits. */
-export function differs(paper: Amount, exactly: Amount): boolean {
-  return Math.abs(paper.value - exactly.value) > 1e-9 * Math.abs(exactly.value)
 }
 
 /** The check of a step: its members add up, at once or within rounding. Without numbers the law alone. */

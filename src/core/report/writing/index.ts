@@ -2,8 +2,6 @@
  * In: a report. Out: the same as Markdown with drawings beside it, and as LaTeX; formulas as TeX.
  * Textbooks: none; this is bookwork.
  */
-export { formulaTex, saidTex, valueTex, type Dialect } from './tex'
 export { markdownOf, type TextFile } from './markdown'
 export { latexOf, stepLatex } from './latex'
 export { stepText } from './text'
-export { tikzOf } from './tikz'
