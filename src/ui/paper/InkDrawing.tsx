@@ -4,6 +4,10 @@ import type { Filling, Ink, Shape } from '@/core/report'
 
 const fillings: Readonly<Record<Filling, string>> = { white: '#ffffff', grey: '#ededed', black: '#000000' }
 
+/** On a narrow screen a drawing is not made smaller than can be read, but scrolled; on paper it is always whole. */
+const leastScale = 0.6
+const mostKept = 560
+
 /** A drawing in black on white, no wider than it was drawn. */
 export function InkDrawing({ ink: { box, shapes, description } }: { readonly ink: Ink }) {
   return (
@@ -12,7 +16,8 @@ export function InkDrawing({ ink: { box, shapes, description } }: { readonly ink
       aria-label={description}
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
       width={box.width}
-      className="block h-auto max-w-full font-mono"
+      className="block h-auto max-w-full font-mono print:!min-w-0"
+      style={{ minWidth: Math.min(box.width * leastScale, mostKept) }}
     >
       {shapes.map((shape, i) => (
         <Drawn key={i} shape={shape} />

@@ -86,7 +86,7 @@ function OneBlock({ block, figures }: { readonly block: Block; readonly figures:
       )
     case 'drawing':
       return (
-        <div className="my-2 break-inside-avoid">
+        <div className="my-2 break-inside-avoid overflow-x-auto print:overflow-visible">
           <InkDrawing ink={block.drawing.ink} />
         </div>
       )
@@ -110,7 +110,7 @@ function OneBlock({ block, figures }: { readonly block: Block; readonly figures:
           {block.title !== '' && <h3 className="break-after-avoid text-soft">{block.title}</h3>}
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
             {block.drawing && (
-              <div className="max-w-full">
+              <div className="max-w-full overflow-x-auto print:overflow-visible">
                 <InkDrawing ink={block.drawing.ink} />
               </div>
             )}
@@ -184,6 +184,9 @@ function ValueText({ value, figures }: { readonly value: Value; readonly figures
   )
 }
 
+/** Shorter words stand in one line. */
+const shortText = 16
+
 function Table({
   table: { head, rows, foot, wordColumns },
   figures,
@@ -193,29 +196,38 @@ function Table({
 }) {
   const cells = (row: readonly Cell[]) =>
     row.map((cell, i) => (
-      <td key={i} className={clsx('px-2 py-0.5 align-baseline', i >= wordColumns && 'text-right whitespace-nowrap')}>
+      <td
+        key={i}
+        className={clsx(
+          'px-2 py-0.5 align-baseline',
+          i >= wordColumns && 'text-right',
+          (typeof cell !== 'string' || cell.length < shortText) && 'whitespace-nowrap',
+        )}
+      >
         {typeof cell === 'string' ? cell : <ValueText value={cell} figures={figures} />}
       </td>
     ))
   return (
-    <table className="my-2 border-collapse text-left">
-      <thead className="border-b border-ink">
-        <tr>
-          {head.map((name, i) => (
-            <th key={i} className={clsx('px-2 font-normal text-soft', i >= wordColumns && 'text-right')}>
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row, i) => (
-          <tr key={i} className="break-inside-avoid border-b border-line">
-            {cells(row)}
+    <div className="overflow-x-auto print:overflow-visible">
+      <table className="my-2 border-collapse text-left">
+        <thead className="border-b border-ink">
+          <tr>
+            {head.map((name, i) => (
+              <th key={i} className={clsx('px-2 font-normal text-soft', i >= wordColumns && 'text-right')}>
+                {name}
+              </th>
+            ))}
           </tr>
-        ))}
-        {foot && <tr className="break-inside-avoid border-t border-ink font-semibold">{cells(foot)}</tr>}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i} className="break-inside-avoid border-b border-line">
+              {cells(row)}
+            </tr>
+          ))}
+          {foot && <tr className="break-inside-avoid border-t border-ink font-semibold">{cells(foot)}</tr>}
+        </tbody>
+      </table>
+    </div>
   )
 }
