@@ -13,6 +13,8 @@ export default async function LogbookPage() {
   const kept = await cookies()
   const { nodes, form } = readSettings(kept)
   const tried = readTrying(kept.get(tryingCookie)?.value)
-  const first = await said(logbookText({ search: '', by: 'changed', from: 0, count: onePage, nodes, form }, tried))
+  const query = { search: '', tag: '', by: 'changed', from: 0, count: onePage, nodes, form } as const
+  // The drawings are most of a page: they come after it.
+  const first = await said(logbookText(query, tried, false))
   return 'trouble' in first ? <Troubled message={first.trouble} /> : <Logbook first={first.value} />
 }

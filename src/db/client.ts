@@ -1,10 +1,11 @@
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
+import { eq } from 'drizzle-orm'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
-import { fold } from '@/core/network'
-import { columnsOf, rowOf } from './row'
+import { isDocument } from '@/core/network'
+import { columnsOf, foundColumns, rowOf } from './row'
 import { createRun } from './runs'
 import { sampleRuns } from './sampleRuns'
 import { samples } from './samples'
@@ -43,10 +44,10 @@ export function openDatabase(file: string): Opened {
     sqlite.pragma('journal_mode = WAL')
     sqlite.pragma('synchronous = FULL')
     sqlite.pragma('foreign_keys = ON')
-    sqlite.function('fold', { deterministic: true }, (text) => fold(String(text)))
     const db = drizzle({ client: sqlite })
     migrate(db, { migrationsFolder: migrations() })
     seed(db, sqlite)
+    fillIn(db)
     // From now on who finds it locked waits without holding up others: see `access.ts`.
     sqlite.pragma('busy_timeout = 0')
     return { db, sqlite, file }
@@ -112,6 +113,29 @@ function seed(db: BetterSQLite3Database, sqlite: Database.Database): void {
     },
     { behavior: 'immediate' },
   )
+}
+
+/** Works out what networks are found and listed by, where an older Nodrel kept them without. */
+function fillIn(db: BetterSQLite3Database): void {
+  const { id, document, found } = networks
+  for (;;) {
+    const some = db.select({ id, document }).from(networks).where(eq(found, '')).limit(200).all()
+    if (some.length === 0) return
+    db.transaction((tx) => {
+      for (const row of some) tx.update(networks).set(columnsIn(row.document)).where(eq(id, row.id)).run()
+    })
+  }
+}
+
+/** What a kept document is found by; of one that was damaged from outside nothing. */
+function columnsIn(document: string) {
+  try {
+    const read = JSON.parse(document) as unknown
+    if (isDocument(read)) return foundColumns(read)
+  } catch {
+    // It is damaged.
+  }
+  return { found: '\n' }
 }
 
 interface Held {

@@ -16,11 +16,14 @@ import {
   findAttempt,
   findNetwork,
   findNetworks,
+  findVersion,
   forgetOld,
   listBin,
   listInBatches,
   listRuns,
+  listVersions,
   openDatabase,
+  putVersion,
   readLogbook,
   restoreNetwork,
   samples,
@@ -183,8 +186,8 @@ describe('the logbook', () => {
   const { db } = openDatabase(':memory:')
   emptyAll()
   const make = (title: string, notes = '', resistors = 1) =>
-    createNetwork(db, { ...columns(title), notes, resistors }).id
-  const style = { nodes: 'numbers', form: 'line' }
+    createNetwork(db, { ...columns(title, { notes }), resistors }).id
+  const style = { nodes: 'numbers', form: 'line', tag: '' }
   const page = (more: Partial<Parameters<typeof readLogbook>[1]>) => {
     const { entries, found, all } = readLogbook(db, { search: '', by: 'title', from: 0, count: 10, ...style, ...more })
     return [entries.map(({ title }) => title), found, all]
@@ -208,6 +211,71 @@ describe('the logbook', () => {
     expect(page({ search: 'the strip  dew' })).toEqual([['dew strip'], 1, 3])
     expect(page({ search: 'EMILE' })).toEqual([['Émile’s lamp'], 1, 3])
     expect(page({ search: '100 %_' })).toEqual([[], 0, 3])
+    // In the middle of a word, with quotes and signs of the index's own, and as one letter.
+    expect(page({ search: 'amp' })).toEqual([['Émile’s lamp'], 1, 3])
+    for (const odd of ['"', 'a"b OR', 'NEAR(', '*', 'x^2', 'lamp*', '-lamp']) expect(page({ search: odd })[1]).toBe(0)
+    expect(page({ search: 'ö' })).toEqual([['dew strip', 'Ödland'], 2, 3])
+    expect(page({ search: 'öd' })).toEqual([['Ödland'], 1, 3])
+  })
+
+  test('finds values however they are typed, and parts by their names; what is deleted, saved over, renamed is found as it is', () => {
+    emptyAll()
+    const valued = (title: string, resistance: string, name = 'R1') =>
+      createNetwork(
+        db,
+        columnsOf(
+          document(['E1 A B 12 V'], {
+            title,
+            parts: [
+              { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' },
+              { name, kind: 'resistor', from: 'A', to: 'B', resistance },
+            ],
+          }),
+        ),
+      )
+    const one = valued('One', '4k7')
+    valued('Two', '4700')
+    valued('Three', '4.7 kΩ', 'Rheater')
+    valued('Four', '0R47')
+    for (const search of ['4k7', '4.7k', '4700', '4.7 kΩ'])
+      expect([search, page({ search })[0]]).toEqual([search, ['One', 'Three', 'Two']])
+    expect(page({ search: '0.47' })[0]).toEqual(['Four'])
+    expect(page({ search: '0.48' })[0]).toEqual([])
+    expect(page({ search: '470mΩ' })[0]).toEqual(['Four'])
+    expect(page({ search: 'heat' })[0]).toEqual(['Three'])
+    saveNetwork(db, one.id, 1, columnsOf(document(worked, { title: 'Uno' })))
+    expect(page({ search: '4k7' })[0]).toEqual(['Three', 'Two'])
+    expect(page({ search: 'uno' })[0]).toEqual(['Uno'])
+    deleteNetwork(db, one.id)
+    expect(page({ search: 'uno' })[0]).toEqual([])
+    restoreNetwork(db, one.id)
+    expect(page({ search: 'uno' })[0]).toEqual(['Uno'])
+    emptyAll()
+    expect(db.all('select number from searched')).toEqual([])
+  })
+
+  test('sorts numbers in titles by their size, and has tags as folders', () => {
+    emptyAll()
+    const tagged = (title: string, ...tags: string[]) => createNetwork(db, columns(title, { tags })).id
+    const ten = tagged('Strip 10', 'dew', 'lesson 3')
+    tagged('Strip 9', 'dew')
+    tagged('strip 009b')
+    expect(page({})[0]).toEqual(['Strip 9', 'strip 009b', 'Strip 10'])
+    expect(page({ tag: 'dew' })).toEqual([['Strip 9', 'Strip 10'], 2, 3])
+    expect(page({ tag: 'lesson 3', search: 'strip' })).toEqual([['Strip 10'], 1, 3])
+    expect(page({ search: 'lesson' })[0]).toEqual(['Strip 10'])
+    const tags = () => readLogbook(db, { search: '', by: 'title', from: 0, count: 1, ...style }).tags
+    expect(tags()).toEqual([
+      { tag: 'dew', count: 2 },
+      { tag: 'lesson 3', count: 1 },
+    ])
+    saveNetwork(db, ten, 1, columns('Strip 10', { tags: ['focuser'] }))
+    expect(tags()).toEqual([
+      { tag: 'dew', count: 1 },
+      { tag: 'focuser', count: 1 },
+    ])
+    deleteNetwork(db, ten)
+    expect(tags()).toEqual([{ tag: 'dew', count: 1 }])
   })
 
   test('has each card with the version that it shows', () => {
@@ -279,4 +347,54 @@ describe('a file that is not for this Nodrel is left as it is, and said', () => 
     sqlite.close()
     truncateSync(file, 20_000)
   }
+})
+
+describe('earlier states', () => {
+  const { db } = openDatabase(':memory:')
+  const at = (minutes: number) => jest.setSystemTime(new Date(2026, 0, 1, 12, minutes))
+  beforeAll(() => jest.useFakeTimers({ now: new Date(2026, 0, 1, 12, 0) }))
+  afterAll(() => jest.useRealTimers())
+  const valued = (first: string) =>
+    columnsOf(document(worked.map((text) => text.replace('R1 A B 1.5', `R1 A B ${first}`))))
+
+  test('are kept where they rested, and before resistors go or much changes; what is typed through is not', () => {
+    at(0)
+    const { id } = createNetwork(db, valued('1'))
+    const kept = () => listVersions(db, id).map(({ version }) => version)
+    let version = 1
+    const save = (minutes: number, row: ReturnType<typeof columns>) => {
+      at(minutes)
+      expect(saveNetwork(db, id, version++, row).result).toBe('saved')
+    }
+    // The first state is kept, then those that rested for a minute.
+    save(0.1, valued('2'))
+    expect(kept()).toEqual([1])
+    save(0.2, valued('3'))
+    save(0.3, valued('4'))
+    expect(kept()).toEqual([1])
+    save(5, valued('5'))
+    expect(kept()).toEqual([4, 1])
+    // A resistor goes at once after another change.
+    save(5.1, columnsOf(document(worked.slice(0, -1).concat('W8 C D'))))
+    expect(kept()).toEqual([5, 4, 1])
+    const found = findVersion(db, id, 5)
+    expect(JSON.parse(found?.document ?? '').parts).toEqual(JSON.parse(valued('5').document).parts)
+    expect(findVersion(db, id, 3)).toBeNull()
+    expect(findVersion(db, id, version)?.document).toBe(findNetwork(db, id)?.document)
+    expect(findVersion(db, 'other', 1)).toBeNull()
+  })
+
+  test('do not grow without end, and the newest of them all stay', () => {
+    at(0)
+    const { id } = createNetwork(db, valued('1'))
+    for (let i = 1; i <= 260; i++)
+      putVersion(db, id, { version: i, document: '{}', at: new Date(2026, 0, 1, 12, 2 * i) })
+    const all = listVersions(db, id).map(({ version }) => version)
+    expect(all).toHaveLength(200)
+    expect(all.slice(0, 40)).toEqual(Array.from({ length: 40 }, (_, i) => 260 - i))
+    expect(all[all.length - 1]).toBe(1)
+    deleteNetwork(db, id)
+    emptyBin(db, id)
+    expect(listVersions(db, id)).toEqual([])
+  })
 })

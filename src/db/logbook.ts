@@ -1,15 +1,17 @@
-import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, inArray, isNull, sql } from 'drizzle-orm'
 import type { Db } from './handle'
 import { fold } from '@/core/network'
 import type { CardStyle } from './queries'
-import { cards, networks } from './schema'
+import { cards, networks, networkTags, searched } from './schema'
 
 /** In which order the logbook is read. */
 export const logbookOrders = ['changed', 'title', 'resistors'] as const
 
 export interface LogbookQuery extends CardStyle {
-  /** Words that must each stand in the title or the notes; none for all. */
+  /** Words that must each stand somewhere in the title, the notes, the tags, or the parts' names and values; none for all. */
   readonly search: string
+  /** Only those with this tag; empty for all. */
+  readonly tag: string
   readonly by: (typeof logbookOrders)[number]
   /** How many to pass over, and how many to give. */
   readonly from: number
@@ -21,6 +23,8 @@ export interface LogbookEntry {
   readonly id: string
   readonly title: string
   readonly resistors: number
+  /** JSON text. */
+  readonly tags: string
   readonly version: number
   readonly updatedAt: Date
   readonly card: string | null
@@ -28,31 +32,52 @@ export interface LogbookEntry {
   readonly cardOf: number | null
 }
 
+export interface LogbookPage {
+  readonly entries: LogbookEntry[]
+  /** How many fit, and how many there are. */
+  readonly found: number
+  readonly all: number
+  /** All tags with how many networks have each, the most used first. */
+  readonly tags: { readonly tag: string; readonly count: number }[]
+}
+
 /** The most words that are searched for; more say nothing new. */
 const mostWords = 10
+/** The index knows texts by threes of letters; shorter words are looked for in what it was made from. */
+const shortest = 3
+const mostTags = 200
 
-/** A page of the logbook, how many there are that fit the search, and how many in all. */
-export function readLogbook(
-  db: Db,
-  { search, by, from, count: most, nodes, form }: LogbookQuery,
-): { entries: LogbookEntry[]; found: number; all: number } {
+/** A page of the logbook. */
+export function readLogbook(db: Db, { search, tag, by, from, count: most, nodes, form }: LogbookQuery): LogbookPage {
   const there = isNull(networks.deletedAt)
-  const folded = (column: typeof networks.title | typeof networks.notes) => sql<string>`fold(${column})`
   const words = fold(search)
     .split(/\s+/)
     .filter((word) => word !== '')
     .slice(0, mostWords)
-  const has = (word: string) =>
-    sql`(instr(${folded(networks.title)}, ${word}) > 0 or instr(${folded(networks.notes)}, ${word}) > 0)`
-  const fits = and(there, ...words.map(has))
+  const indexed = words.filter((word) => [...word].length >= shortest)
+  const match = indexed.map((word) => `"${word.replaceAll('"', '""')}"`).join(' AND ')
+  const hit = db
+    .select({ id: searched.networkId })
+    .from(searched)
+    .where(sql`${searched.number} in (select rowid from search where search match ${match})`)
+  const tagged = db
+    .select({ one: sql`1` })
+    .from(networkTags)
+    .where(and(eq(networkTags.networkId, networks.id), eq(networkTags.tag, tag)))
+  const fits = and(
+    there,
+    indexed.length > 0 ? inArray(networks.id, hit) : undefined,
+    ...words.filter((word) => !indexed.includes(word)).map((word) => sql`instr(${networks.found}, ${word}) > 0`),
+    tag === '' ? undefined : exists(tagged),
+  )
   const order = {
     changed: [desc(networks.updatedAt)],
-    title: [asc(folded(networks.title))],
+    title: [asc(networks.sortKey)],
     resistors: [asc(networks.resistors), desc(networks.updatedAt)],
   }[by]
-  const { id, title, resistors, version, updatedAt } = networks
+  const { id, title, resistors, tags, version, updatedAt } = networks
   const entries = db
-    .select({ id, title, resistors, version, updatedAt, card: cards.card, cardOf: cards.version })
+    .select({ id, title, resistors, tags, version, updatedAt, card: cards.card, cardOf: cards.version })
     .from(networks)
     .leftJoin(cards, and(eq(cards.networkId, networks.id), eq(cards.nodes, nodes), eq(cards.form, form)))
     .where(fits)
@@ -61,5 +86,16 @@ export function readLogbook(
     .offset(from)
     .all()
   const counted = (which: typeof fits) => db.select({ all: count() }).from(networks).where(which).all()[0].all
-  return { entries, found: counted(fits), all: counted(there) }
+  const uses = count()
+  const known = db
+    .select({ tag: networkTags.tag, count: uses })
+    .from(networkTags)
+    .innerJoin(networks, eq(networks.id, networkTags.networkId))
+    .where(there)
+    .groupBy(networkTags.tag)
+    .orderBy(desc(uses), asc(networkTags.tag))
+    .limit(mostTags)
+    .all()
+  const all = counted(there)
+  return { entries, found: words.length === 0 && tag === '' ? all : counted(fits), all, tags: known }
 }

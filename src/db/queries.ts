@@ -2,6 +2,7 @@ import { and, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, sql } f
 import type { Db } from './handle'
 import { rowOf, type Columns } from './row'
 import { attempts, cards, networks } from './schema'
+import { keepVersion } from './versions'
 
 /** A network as it is kept; its document is JSON text. */
 export type NetworkRow = typeof networks.$inferSelect & {
@@ -65,9 +66,13 @@ export function findNetwork(db: Db, id: string): NetworkRow | null {
   return findNetworks(db, [id])[0] ?? null
 }
 
-/** Keeps a new network. */
-export function createNetwork(db: Db, columns: Columns): NetworkRow {
-  const row = rowOf(columns, new Date())
+/**
+ * Keeps a new network.
+ *
+ * @param originId the network that it was made from, where it is another one with the same parts
+ */
+export function createNetwork(db: Db, columns: Columns, originId: string | null = null): NetworkRow {
+  const row = { ...rowOf(columns, new Date()), originId }
   db.insert(networks).values(row).run()
   return { ...row, deletedAt: null, sound: true }
 }
@@ -93,7 +98,14 @@ export type Saved =
 /** Saves a document over the version it was based on; nothing is overwritten if that is not the newest. */
 export function saveNetwork(db: Db, id: string, basedOn: number, columns: Columns): Saved {
   const kept = db
-    .select({ version: networks.version, createdAt: networks.createdAt })
+    .select({
+      version: networks.version,
+      createdAt: networks.createdAt,
+      updatedAt: networks.updatedAt,
+      document: networks.document,
+      originId: networks.originId,
+      resistors: networks.resistors,
+    })
     .from(networks)
     .where(and(eq(networks.id, id), there))
     .all()[0]
@@ -102,9 +114,13 @@ export function saveNetwork(db: Db, id: string, basedOn: number, columns: Column
     const row = findNetwork(db, id)
     return row ? { result: 'conflict', row } : { result: 'missing' }
   }
+  keepVersion(db, id, kept, columns)
   const next = { ...columns, version: basedOn + 1, updatedAt: new Date() }
   db.update(networks).set(next).where(eq(networks.id, id)).run()
-  return { result: 'saved', row: { id, createdAt: kept.createdAt, deletedAt: null, ...next, sound: true } }
+  return {
+    result: 'saved',
+    row: { id, createdAt: kept.createdAt, originId: kept.originId, deletedAt: null, ...next, sound: true },
+  }
 }
 
 /** Puts a network into the bin, where it stays for {@link daysInBin} days. False if there is none. */

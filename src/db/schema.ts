@@ -1,20 +1,73 @@
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
-/** Saved networks. A deleted one keeps its row for thirty days, in the bin, so that deleting can be undone. */
-export const networks = sqliteTable('networks', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  notes: text('notes').notNull(),
-  /** How many resistors it has. */
-  resistors: integer('resistors').notNull().default(0),
-  /** The network document as JSON, every quantity as it was typed. */
-  document: text('document').notNull(),
-  /** Counts the saves, from 1; a save names the version it was based on. */
-  version: integer('version').notNull(),
-  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
-  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-  deletedAt: integer('deleted_at', { mode: 'timestamp_ms' }),
+/**
+ * Saved networks. A deleted one keeps its row for thirty days, in the bin, so that deleting can be undone. Triggers keep
+ * `network_tags`, and the index `search` (FTS5, by threes of letters, its rows numbered by `searched`), as `tags` and `found` say.
+ */
+export const networks = sqliteTable(
+  'networks',
+  {
+    id: text('id').primaryKey(),
+    title: text('title').notNull(),
+    notes: text('notes').notNull(),
+    /** How many resistors it has. */
+    resistors: integer('resistors').notNull().default(0),
+    /** The network document as JSON, every quantity as it was typed. */
+    document: text('document').notNull(),
+    /** Counts the saves, from 1; a save names the version it was based on. */
+    version: integer('version').notNull(),
+    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+    updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+    deletedAt: integer('deleted_at', { mode: 'timestamp_ms' }),
+    /** The title as it is sorted by. */
+    sortKey: text('sort_key').notNull().default(''),
+    /** The tags as a JSON list. */
+    tags: text('tags').notNull().default('[]'),
+    /** What it is found by, folded; empty where that was not worked out yet. */
+    found: text('found').notNull().default(''),
+    /** The network that it was made from as another one with the same parts. */
+    originId: text('origin_id'),
+  },
+  ({ updatedAt, sortKey, originId }) => [
+    index('networks_by_change').on(updatedAt),
+    index('networks_by_title').on(sortKey),
+    index('networks_by_origin').on(originId),
+  ],
+)
+
+/** The tags of networks, one a row. Kept by triggers. */
+export const networkTags = sqliteTable(
+  'network_tags',
+  {
+    networkId: text('network_id')
+      .notNull()
+      .references(() => networks.id, { onDelete: 'cascade' }),
+    tag: text('tag').notNull(),
+  },
+  ({ networkId, tag }) => [primaryKey({ columns: [networkId, tag] }), index('networks_of_tag').on(tag)],
+)
+
+/** The number under which a network stands in the index `search`. Kept by triggers. */
+export const searched = sqliteTable('searched', {
+  number: integer('number').primaryKey(),
+  networkId: text('network_id').notNull().unique(),
 })
+
+/** Earlier states of networks, as they were before a save: see `versions.ts`. */
+export const versions = sqliteTable(
+  'versions',
+  {
+    networkId: text('network_id')
+      .notNull()
+      .references(() => networks.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    /** The document as JSON text, deflated. */
+    document: blob('document', { mode: 'buffer' }).notNull(),
+    /** When it was saved. */
+    at: integer('at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  ({ networkId, version }) => [primaryKey({ columns: [networkId, version] })],
+)
 
 /** What a learner did on a network, so that it can be taken up again: one attempt for each. */
 export const attempts = sqliteTable('attempts', {

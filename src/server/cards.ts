@@ -9,19 +9,24 @@ export type Style = CardStyle & { readonly nodes: Naming; readonly form: Form }
 const shortened = (text: string) => (text.length > 200 ? `${text.slice(0, 200)}…` : text)
 
 /**
- * A page of the logbook as JSON text: `{ found, all, entries }`. Cards stand as they were worked out before; those of
+ * A page of the logbook as JSON text: `{ found, all, tags, pictures, entries }`. Cards stand as they were worked out before; those of
  * networks changed since are worked out on a thread afterwards, and `fresh` says which are waiting for that.
  *
  * @param tried networks that are being tried: their answers are not given away
+ * @param pictures whether cards come with their drawings, which are most of them
  */
-export async function logbookText(query: LogbookQuery & Style, tried: readonly string[]): Promise<string> {
-  const { entries, found, all } = await read((db) => readLogbook(db, query))
+export async function logbookText(
+  query: LogbookQuery & Style,
+  tried: readonly string[],
+  pictures: boolean,
+): Promise<string> {
+  const { entries, found, all, tags } = await read((db) => readLogbook(db, query))
   const stale = entries.filter(({ version, cardOf }) => version !== cardOf)
   workOut(
     stale.map(({ id }) => id),
     query,
   )
-  const texts = entries.map(({ id, title, resistors, version, updatedAt, card, cardOf }) => {
+  const texts = entries.map(({ id, title, resistors, tags: own, version, updatedAt, card, cardOf }) => {
     const plain = JSON.stringify({
       id,
       title: shortened(title),
@@ -30,13 +35,20 @@ export async function logbookText(query: LogbookQuery & Style, tried: readonly s
       updatedAt,
       fresh: version === cardOf,
     })
-    return `${plain.slice(0, -1)},"card":${(tried.includes(id) ? withoutAnswer(card) : card) ?? 'null'}}`
+    const isTried = tried.includes(id)
+    const shown = card !== null && (isTried || !pictures) ? lessOf(card, isTried, pictures) : card
+    return `${plain.slice(0, -1)},"tags":${own},"card":${shown ?? 'null'}}`
   })
-  return `{"found":${found},"all":${all},"entries":[${texts.join()}]}`
+  return `{"found":${found},"all":${all},"tags":${JSON.stringify(tags)},"pictures":${pictures},"entries":[${texts.join()}]}`
 }
 
-function withoutAnswer(card: string | null): string | null {
-  return card && JSON.stringify({ ...(JSON.parse(card) as object), answer: 'being tried' })
+/** A card without its answer, or without its drawing. */
+function lessOf(card: string, isTried: boolean, pictures: boolean): string {
+  return JSON.stringify({
+    ...(JSON.parse(card) as object),
+    ...(isTried && { answer: 'being tried' }),
+    ...(!pictures && { picture: null, nodeLabels: [] }),
+  })
 }
 
 const held = globalThis as typeof globalThis & { nodrelCards?: Set<string> }

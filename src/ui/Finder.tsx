@@ -32,8 +32,8 @@ export default function Finder({ typed, onTyped, entered, onEntered, close }: Pr
   const search = typed.trim()
   useEffect(() => {
     let left = false
-    const query = { search, by: 'changed', from: 0, count: mostFound, nodes, form } as const
-    void api.logbook(query).then((answer) => {
+    const asked = { search, tag: '', by: 'changed', from: 0, count: mostFound, nodes, form } as const
+    void api.logbook({ ...asked, pictures: false }).then((answer) => {
       if (left) return
       setFound({ to: search, networks: answer.ok ? answer.body.entries : [] })
       setGone(null)

@@ -48,11 +48,15 @@ export interface SavedSheet {
 /** Which page of the logbook. */
 export interface LogbookQuery {
   readonly search: string
+  /** Only those with this tag; empty for all. */
+  readonly tag: string
   readonly by: 'changed' | 'title' | 'resistors'
   readonly from: number
   readonly count: number
   readonly nodes: Naming
   readonly form: Form
+  /** Whether cards come with their drawings. */
+  readonly pictures: boolean
 }
 
 /** A network as the logbook lists it. */
@@ -60,6 +64,7 @@ export interface LogbookEntry {
   readonly id: string
   readonly title: string
   readonly resistors: number
+  readonly tags: readonly string[]
   readonly version: number
   readonly updatedAt: string
   /** As it was last worked out; null before it was. */
@@ -73,6 +78,15 @@ export interface LogbookPage {
   /** How many fit the search, and how many there are. */
   readonly found: number
   readonly all: number
+  /** All tags, with how many networks have each. */
+  readonly tags: readonly { readonly tag: string; readonly count: number }[]
+  readonly pictures: boolean
+}
+
+/** An earlier state of a network, and when it was saved. */
+export interface EarlierState {
+  readonly version: number
+  readonly at: string
 }
 
 /** What was deleted, and for how many days it is kept. */
@@ -148,6 +162,8 @@ export const api = {
     ask<SavedNetwork>('PUT', `/networks/${id}`, { version, document }, leaving),
   remove: (id: string) => ask<undefined>('DELETE', `/networks/${id}`),
   restore: (id: string) => ask<SavedNetwork>('POST', `/networks/${id}/restore`),
+  versions: (id: string) => ask<{ readonly versions: readonly EarlierState[] }>('GET', `/networks/${id}/versions`),
+  version: (id: string, of: number) => ask<NetworkDocument>('GET', `/networks/${id}/versions?of=${of}`),
   attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/networks/${id}/attempt`),
   saveAttempt: (id: string, attempt: SavedAttempt, leaving?: boolean) =>
     ask<{ version: number }, SavedAttempt>('PUT', `/networks/${id}/attempt`, attempt, leaving),

@@ -13,6 +13,7 @@ const shape = yup.object({
   symbols: oneOf(['zigzag', 'box']),
   nodes: oneOf(['numbers', 'letters']),
   form: oneOf(['line', 'loop']),
+  logbook: oneOf(['cards', 'list']),
   parts: yup.boolean().default(false),
   letters: yup.boolean().default(true),
 })

@@ -9,6 +9,8 @@ export interface Settings extends School {
   readonly nodes: Naming
   /** Whether sheets are lines, or close the loop with the source at the left. */
   readonly form: Form
+  /** Whether the logbook shows cards with drawings, or a line for each network. */
+  readonly logbook: 'cards' | 'list'
   /** Whether the parts list is open. */
   readonly parts: boolean
   /** Whether single letters are keys; who speaks to the computer, or slips easily, turns them off. */

@@ -159,6 +159,8 @@ const mostAtOnce = 200
 export const logbookQuery = yup
   .object({
     search: yup.string().max(200).default(''),
+    tag: yup.string().max(60).default(''),
+    pictures: yup.boolean().default(true),
     by: oneOf(logbookOrders, 'by').default('changed'),
     from: yup.number().integer().min(0).default(0),
     count: yup.number().integer().min(1).max(mostAtOnce).default(48),

@@ -10,6 +10,7 @@ import * as network from './networks/[id]/route'
 import * as analysis from './networks/[id]/analysis/route'
 import * as attempt from './networks/[id]/attempt/route'
 import * as runsOf from './networks/[id]/runs/route'
+import * as versions from './networks/[id]/versions/route'
 import * as restore from './networks/[id]/restore/route'
 import * as run from './runs/[id]/route'
 import * as sheets from './sheets/route'
@@ -27,6 +28,7 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/attempt$/, attempt],
   [/^\/api\/networks\/([^/]+)\/restore$/, restore],
   [/^\/api\/networks\/([^/]+)\/runs$/, runsOf],
+  [/^\/api\/networks\/([^/]+)\/versions$/, versions],
   [/^\/api\/runs\/([^/]+)$/, run],
   [/^\/api\/logbook$/, logbook],
   [/^\/api\/exercises$/, exercises],

@@ -4,6 +4,8 @@
  */
 export * from './network'
 export { fold } from './fold'
+export { foundBy, sortKey } from './found'
+export { readTags } from './tags'
 export { isObject, readJson } from './json'
 export { isDocument } from './shape'
 export {

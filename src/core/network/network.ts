@@ -88,6 +88,8 @@ export interface Network {
   readonly sketch?: Sketch
   /** How the worksheet is done; free of meaning for the values. */
   readonly worksheet?: WorksheetChoices
+  /** By which it is found in the logbook. */
+  readonly tags?: readonly string[]
   /** How its report is made; free of meaning for the values. */
   readonly report?: ReportChoices
 }

@@ -11,6 +11,7 @@ import {
 } from './network'
 import { isObject, readJson } from './json'
 import { reportProblems, type ReportChoices } from './report'
+import { tagsProblems } from './tags'
 import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
@@ -126,6 +127,8 @@ function read(document: unknown, whole: boolean): ReadNetwork {
   checkSketch(document.sketch, complain)
   if (document.worksheet !== undefined && document.worksheet !== null)
     for (const message of choicesProblems(document.worksheet)) complain(null, 'worksheet', message)
+  if (document.tags !== undefined && document.tags !== null)
+    for (const message of tagsProblems(document.tags)) complain(null, 'tags', message)
   if (document.report !== undefined && document.report !== null)
     for (const message of reportProblems(document.report)) complain(null, 'report', message)
   if (problems.length > 0) return refused()
@@ -141,6 +144,7 @@ function read(document: unknown, whole: boolean): ReadNetwork {
       reference: (document.reference as string | null | undefined) ?? undefined,
       sketch: (document.sketch as Sketch | null | undefined) ?? undefined,
       worksheet: (document.worksheet as WorksheetChoices | null | undefined) ?? undefined,
+      tags: (document.tags as readonly string[] | null | undefined) ?? undefined,
       report: (document.report as ReportChoices | null | undefined) ?? undefined,
     },
   }

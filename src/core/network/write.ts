@@ -14,6 +14,7 @@ export interface NetworkDocument {
   readonly sketch?: Sketch
   readonly worksheet?: WorksheetChoices
   readonly report?: ReportChoices
+  readonly tags?: readonly string[]
 }
 
 /** A part as it stands in a document: quantities as they were typed. */

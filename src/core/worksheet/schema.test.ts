@@ -139,6 +139,7 @@ test('types and schema name the same fields', () => {
     sketch: true,
     worksheet: true,
     report: true,
+    tags: true,
   }
   const { properties, $defs } = schemaOf('network')
   expect(Object.keys(properties).sort()).toEqual(Object.keys(top).sort())

@@ -1,9 +1,9 @@
 'use client'
 
-import { FilePlus2, Pencil, Plus, Trash2 } from 'lucide-react'
+import { FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from '@/ui/toast'
 import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
@@ -20,6 +20,10 @@ import { useMounted } from '@/ui/useMounted'
 import { Bin } from './Bin'
 import { LeftDrafts } from './LeftDrafts'
 import { NetworkCard } from './NetworkCard'
+import { NetworkList, type EntryActions } from './NetworkList'
+import { beginning, keepPlace, readPlace, type Place } from './place'
+import { TagBar } from './TagBar'
+import { TagsDialog } from './TagsDialog'
 import { useLogbook } from './useLogbook'
 
 const orders = {
@@ -43,10 +47,22 @@ export function Logbook({ first }: { readonly first: string }) {
   const mounted = useMounted()
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
-  const [search, setSearch] = useState('')
-  const [order, setOrder] = useState<keyof typeof orders>('changed')
-  const { nodes, form } = useSettings().settings
-  const { pages, trouble, more, refresh } = useLogbook(first, { search: search.trim(), by: order, nodes, form })
+  const { settings, change: changeSettings } = useSettings()
+  const { nodes, form, logbook: view } = settings
+  // Until the page has come to life it is what the server read: the beginning.
+  const [place, setPlace] = useState<Place>(beginning)
+  const [isBack, setBack] = useState(false)
+  if (mounted && !isBack) {
+    setBack(true)
+    setPlace(readPlace())
+  }
+  const { search, tag, by: order } = place
+  const setSearch = (typed: string) => setPlace((before) => ({ ...before, search: typed, pages: 1, scroll: 0 }))
+  const setTag = (chosen: string) => setPlace((before) => ({ ...before, tag: chosen, pages: 1, scroll: 0 }))
+  const asked = { search: search.trim(), tag, by: order, nodes, form }
+  const { pages, isAnswered, trouble, refresh } = useLogbook(first, asked, place.pages)
+  useKeptPlace(place, isAnswered && isBack, pages.length)
+  const [tagging, setTagging] = useState<LogbookEntry | null>(null)
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
   const [binOpen, setBinOpen] = useState(false)
   const [refused, setRefused] = useState<readonly RefusedFile[]>([])
@@ -94,7 +110,7 @@ export function Logbook({ first }: { readonly first: string }) {
     if (then === 'stay') await refresh()
     else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
   }
-  const duplicate = async (id: string) => {
+  const duplicate = async ({ id }: LogbookEntry) => {
     const found = await api.find(id)
     if (!found.ok) return void toast.error(problemText(found.problems))
     const { document, title } = found.body
@@ -122,16 +138,27 @@ export function Logbook({ first }: { readonly first: string }) {
     await refresh()
   }
 
+  const actions: EntryActions = {
+    onTags: setTagging,
+    onDuplicate: (entry) => void duplicate(entry),
+    onRemove: (entry) => void remove(entry),
+  }
+
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'New network, typed', keys: 'n', run: () => void create(newDrawing, 'open') },
       { name: 'New network, drawn', keys: 'p', run: () => void create(newDrawing, 'draw') },
       { name: 'Import files', keys: 'i', run: () => openFiles() },
       { name: 'Open the bin', keys: 'x', run: () => setBinOpen(true) },
+      {
+        name: 'Cards or a list',
+        keys: 'v',
+        run: () => changeSettings({ logbook: view === 'list' ? 'cards' : 'list' }),
+      },
       { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
     ],
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the actions only use the router and stable setters
-    [openFiles],
+    [openFiles, view, changeSettings],
   )
 
   const { found, all } = pages[pages.length - 1]
@@ -187,7 +214,7 @@ export function Logbook({ first }: { readonly first: string }) {
             readOnly={!mounted}
             type="search"
             aria-label="Search the logbook"
-            placeholder="search titles and notes"
+            placeholder="search words and values, 4k7"
             value={search}
             onChange={(event) => setSearch(event.target.value)}
             className="ml-auto h-9 w-60 field"
@@ -196,7 +223,10 @@ export function Logbook({ first }: { readonly first: string }) {
             by
             <select
               value={order}
-              onChange={(event) => setOrder(event.target.value as keyof typeof orders)}
+              onChange={(event) => {
+                const by = event.target.value as keyof typeof orders
+                setPlace((before) => ({ ...before, by, pages: 1, scroll: 0 }))
+              }}
               className="h-9 field text-ink"
             >
               {Object.entries(orders).map(([key, name]) => (
@@ -206,7 +236,17 @@ export function Logbook({ first }: { readonly first: string }) {
               ))}
             </select>
           </label>
+          <Button
+            tip={view === 'list' ? 'Cards with drawings' : 'A line for each network'}
+            keys="v"
+            aria-label={view === 'list' ? 'Show cards' : 'Show a list'}
+            className="h-9"
+            onClick={() => changeSettings({ logbook: view === 'list' ? 'cards' : 'list' })}
+          >
+            {view === 'list' ? <LayoutGrid size={16} aria-hidden /> : <List size={16} aria-hidden />}
+          </Button>
         </div>
+        <TagBar tags={pages[0].tags} chosen={tag} onChoose={setTag} />
         {isDragActive && (
           <p className="mb-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-6 text-center">
             Drop network documents or parts lists (CSV) to import them
@@ -247,34 +287,66 @@ export function Logbook({ first }: { readonly first: string }) {
           </p>
         ) : found === 0 ? (
           <p className="p-10 text-center text-soft">
-            No title or note has “{search}”.{' '}
-            <button type="button" className="text-chosen underline" onClick={() => setSearch('')}>
+            {search.trim() === '' ? 'Nothing' : `Nothing with “${search.trim()}”`}
+            {tag !== '' && ` has the tag “${tag}”`}
+            {search.trim() !== '' && tag === '' && ' is in the logbook'}.{' '}
+            <button
+              type="button"
+              className="text-chosen underline"
+              onClick={() => setPlace((before) => ({ ...before, search: '', tag: '' }))}
+            >
               Show all {all}
             </button>
           </p>
+        ) : view === 'list' ? (
+          <NetworkList entries={shown} {...actions} />
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
-            {(mounted ? shown : []).map((entry) => (
-              <NetworkCard
-                key={entry.id}
-                entry={entry}
-                onDuplicate={() => void duplicate(entry.id)}
-                onRemove={() => void remove(entry)}
-              />
+            {shown.map((entry) => (
+              <NetworkCard key={entry.id} entry={entry} {...actions} />
             ))}
           </ul>
         )}
         {entries.length < found && (
           <p className="p-4 text-center">
-            <Button onClick={more}>
+            <Button onClick={() => setPlace((before) => ({ ...before, pages: before.pages + 1 }))}>
               Show more; {(found - entries.length).toLocaleString('en')} of {found.toLocaleString('en')} are left
             </Button>
           </p>
+        )}
+        {tagging && (
+          <TagsDialog
+            entry={tagging}
+            known={pages[0].tags.map((it) => it.tag)}
+            onClose={() => setTagging(null)}
+            onSaved={() => void refresh()}
+          />
         )}
         {binOpen && <Bin onClose={() => setBinOpen(false)} onChange={() => (setGone(new Set()), void refresh())} />}
       </main>
     </div>
   )
+}
+
+/** Remembers the place for the way back, and goes there once what stood there is there again. */
+function useKeptPlace(place: Place, isThere: boolean, pages: number): void {
+  const wanted = useRef<number | null>(null)
+  useEffect(() => {
+    if (!isThere) return
+    keepPlace({ ...place, scroll: wanted.current === null ? place.scroll : window.scrollY })
+  }, [place, isThere])
+  useEffect(() => {
+    if (!isThere || wanted.current !== null || pages < place.pages) return
+    wanted.current = place.scroll
+    window.scrollTo(0, place.scroll)
+  }, [isThere, pages, place])
+  useEffect(() => {
+    const keep = () => {
+      if (wanted.current !== null) keepPlace({ ...readPlace(), scroll: window.scrollY })
+    }
+    window.addEventListener('scroll', keep, { passive: true })
+    return () => window.removeEventListener('scroll', keep)
+  }, [])
 }
 
 /** A file's name without its ending. */

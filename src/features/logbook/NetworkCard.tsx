@@ -1,24 +1,20 @@
 'use client'
 
 import { formatDistanceToNow } from 'date-fns'
-import { Copy, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { ErrorBoundary } from 'react-error-boundary'
 import type { LogbookEntry } from '@/ui/api'
-import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { useMounted } from '@/ui/useMounted'
+import { EntryButtons, EntryTags, type EntryActions } from './NetworkList'
 
 /** One network: a small drawing, what comes out, when it was changed. */
 export function NetworkCard({
   entry,
-  onDuplicate,
-  onRemove,
-}: {
+  ...actions
+}: EntryActions & {
   readonly entry: LogbookEntry
-  readonly onDuplicate: () => void
-  readonly onRemove: () => void
 }) {
   const title = entry.title || 'Untitled network'
   const { id, resistors, updatedAt, card, fresh } = entry
@@ -42,15 +38,11 @@ export function NetworkCard({
             <time dateTime={updatedAt} suppressHydrationWarning>
               {formatDistanceToNow(updatedAt, { addSuffix: true })}
             </time>
+            <EntryTags entry={entry} />
           </p>
         </div>
         <div className="relative flex">
-          <Button look="plain" tip="Duplicate" aria-label={`Duplicate ${title}`} onClick={onDuplicate}>
-            <Copy size={15} aria-hidden />
-          </Button>
-          <Button look="plain" tip="Put into the bin" aria-label={`Delete ${title}`} onClick={onRemove}>
-            <Trash2 size={15} aria-hidden />
-          </Button>
+          <EntryButtons entry={entry} {...actions} />
         </div>
       </div>
     </li>

@@ -9,11 +9,15 @@ const typingPause = 150
 const firstLook = 400
 const longestLook = 10_000
 
+/** What of the logbook is asked for. */
+export type Asked = Pick<LogbookQuery, 'search' | 'tag' | 'by' | 'nodes' | 'form'>
+
 /** What of the logbook is shown: page after page, as far as the person has come. */
 export interface ShownLogbook {
   readonly pages: readonly LogbookPage[]
+  /** The pages are those of what is asked for; else those of before, until the answer comes. */
+  readonly isAnswered: boolean
   readonly trouble: string | null
-  readonly more: () => void
   /** Reads again what is shown. */
   readonly refresh: () => Promise<void>
 }
@@ -22,43 +26,47 @@ export interface ShownLogbook {
  * The logbook as it stands on the server, read page by page. Cards that are being worked out are looked at again until
  * they are there.
  *
- * @param first the first page as the server sent it, in JSON
+ * @param first the first page of everything as the server sent it, in JSON
+ * @param upTo how many pages are shown
  */
-export function useLogbook(first: string, query: Pick<LogbookQuery, 'search' | 'by' | 'nodes' | 'form'>): ShownLogbook {
-  const { search, by, nodes, form } = query
-  const [pages, setPages] = useState<readonly LogbookPage[]>(() => [JSON.parse(first) as LogbookPage])
+export function useLogbook(first: string, query: Asked, upTo: number): ShownLogbook {
+  const { search, tag, by, nodes, form } = query
+  const [shown, setShown] = useState<{ readonly of: Asked | null; readonly pages: readonly LogbookPage[] }>(() => ({
+    of: null,
+    pages: [JSON.parse(first) as LogbookPage],
+  }))
+  const { pages } = shown
   const [trouble, setTrouble] = useState<string | null>(null)
-  const asked = useMemo(() => ({ search, by, nodes, form }), [search, by, nodes, form])
+  const asked = useMemo(() => ({ search, tag, by, nodes, form }), [search, tag, by, nodes, form])
   /** Only the newest question's answer is shown. */
   const newest = useRef(0)
-  const count = useRef(1)
 
   const load = useCallback(
     async (until: number) => {
       const mine = ++newest.current
       const found: LogbookPage[] = []
       for (let page = 0; page < until; page++) {
-        const answer = await api.logbook({ ...asked, from: page * onePage, count: onePage })
+        const answer = await api.logbook({ ...asked, from: page * onePage, count: onePage, pictures: true })
         if (mine !== newest.current) return
         if (!answer.ok) return setTrouble(problemText(answer.problems))
         found.push(answer.body)
         if ((page + 1) * onePage >= answer.body.found) break
       }
       setTrouble(null)
-      setPages(found)
+      setShown({ of: asked, pages: found })
     },
     [asked],
   )
-  const refresh = useCallback(() => load(count.current), [load])
+  const refresh = useCallback(() => load(upTo), [load, upTo])
 
-  const shown = useRef(asked)
+  // The page came with the first cards of everything, without their drawings; a change of the question waits until it is typed.
+  const before = useRef<Asked | null>(null)
   useEffect(() => {
-    if (shown.current === asked) return
-    shown.current = asked
-    count.current = 1
-    const timer = setTimeout(() => void load(1), typingPause)
+    const isTyped = before.current !== null && before.current !== asked
+    before.current = asked
+    const timer = setTimeout(() => void load(upTo), isTyped ? typingPause : 0)
     return () => clearTimeout(timer)
-  }, [asked, load])
+  }, [asked, upTo, load])
 
   // What was being saved when its screen was left may be newer than what the page came with.
   useEffect(() => {
@@ -77,11 +85,8 @@ export function useLogbook(first: string, query: Pick<LogbookQuery, 'search' | '
 
   return {
     pages,
+    isAnswered: shown.of === asked || (shown.of === null && search === '' && tag === '' && by === 'changed'),
     trouble,
-    more: useCallback(() => {
-      count.current += 1
-      void load(count.current)
-    }, [load]),
     refresh,
   }
 }

@@ -1,8 +1,9 @@
 'use client'
 
-import { FilePlus2, Redo2, Undo2 } from 'lucide-react'
+import { FilePlus2, History, Redo2, Undo2 } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, type ReactNode } from 'react'
+import { useMemo, useRef, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
@@ -19,6 +20,8 @@ import { SourceField } from './SourceField'
 import type { WorkStore } from './store'
 import { TitleField } from './TitleField'
 import { useFileDrop } from './useFileDrop'
+
+const EarlierStates = dynamic(() => import('./EarlierStates').then((module) => module.EarlierStates))
 
 interface Props {
   readonly screen: NetworkScreen
@@ -38,6 +41,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
   const router = useRouter()
+  const [earlier, setEarlier] = useState(false)
   const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const other =
     screen === 'work'
@@ -56,6 +60,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
             { name: 'Edit the source', keys: 'e', run: () => focus('source') },
           ]
         : []),
+      { name: 'Earlier states of this network', keys: 'shift+v', run: () => setEarlier(true) },
       { name: other.name, keys: 'w', run: () => router.push(other.path) },
       ...(screen === 'bench'
         ? []
@@ -100,6 +105,16 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
               onClick={() => redo?.()}
             >
               <Redo2 size={15} aria-hidden />
+            </Button>
+            <Button
+              look="bar"
+              tip="Earlier states"
+              keys="shift+v"
+              aria-label="Earlier states"
+              className="max-sm:hidden"
+              onClick={() => setEarlier(true)}
+            >
+              <History size={15} aria-hidden />
             </Button>
             <ViewMenu />
             <Shell />
@@ -159,6 +174,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
         )}
       </section>
       {children}
+      {earlier && <EarlierStates onClose={() => setEarlier(false)} />}
     </div>
   )
 }

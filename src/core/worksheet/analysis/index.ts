@@ -3,4 +3,5 @@
  * Textbooks: the answer table.
  */
 export { analyse, analyseNetwork, analysisOf, type AnalyseOptions, type Analysis, type Value } from './analyse'
+export { differencesOf } from './differences'
 export { worksheetDocument, type WorksheetDocument } from './worksheetDocument'
