@@ -186,3 +186,13 @@ export async function openAtStart(): Promise<void> {
     }
   }
 }
+
+/** Makes a consistent copy of the application's database as a file; a file that is there is not written over. */
+export async function backupTo(file: string): Promise<void> {
+  if (existsSync(file)) throw new Error(`${file} is there already`)
+  try {
+    await database().sqlite.backup(file)
+  } catch (error) {
+    throw troubleOf(error, file) ?? error
+  }
+}

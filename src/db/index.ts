@@ -1,9 +1,10 @@
 /** Where networks are kept: one SQLite file. Only this folder, `server` and `app` touch it. */
 export { read, write } from './access'
-export { database, openAtStart, openDatabase, type Opened } from './client'
+export { backupTo, database, databaseFile, openAtStart, openDatabase, type Opened } from './client'
 export type { Db } from './handle'
 export * from './logbook'
 export * from './queries'
+export { countAll, findSameNetwork, isTaken, putNetwork, replaceAll, replaceNetwork } from './transfer'
 export { findVersion, listVersions, putVersion, type VersionRow } from './versions'
 export { keepWay, listWays, mostWays, removeWay, type WayRow } from './ways'
 export { createRun, findRun, listRuns, mostRuns, removeRun, saveRun, type RunColumns, type RunRow } from './runs'

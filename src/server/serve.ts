@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto'
+import { once } from 'node:events'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Readable } from 'node:stream'
 import { turnedAway } from './gate'
@@ -87,6 +88,9 @@ async function send(request: IncomingMessage, response: ServerResponse, answer: 
     response.once('finish', () => setTimeout(() => request.destroy(), lastWords))
   }
   response.writeHead(answer.status)
-  if (answer.body) for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) response.write(chunk)
+  if (answer.body)
+    for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>)
+      // What the other side does not take yet is not piled up here.
+      if (!response.write(chunk)) await Promise.race([once(response, 'drain'), once(response, 'close')])
   response.end()
 }

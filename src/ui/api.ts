@@ -152,6 +152,41 @@ async function ask<T, C = SavedNetwork>(
   }
 }
 
+/** What became of a thing in an archive: see the server's `archive`. */
+export interface ArchiveItem {
+  readonly path: string
+  readonly kind: 'network' | 'sheet' | 'exercise' | 'way'
+  readonly title: string
+  readonly verdict: 'new' | 'same' | 'conflict' | 'refused'
+  readonly message?: string
+  readonly theirs?: string
+  readonly mine?: string
+}
+
+/** What becomes of what is here already, but otherwise. */
+export type ArchiveChoice = 'skip' | 'both' | 'replace'
+
+/** What a backup holds. */
+export interface BackupContent {
+  readonly networks: number
+  readonly deleted: number
+  readonly changedAt: string | null
+}
+
+/** Sends a file as it is; it may take as long as it takes. */
+async function sendFile<T>(path: string, file: Blob): Promise<Answer<T>> {
+  try {
+    const headers = { 'content-type': 'application/octet-stream' }
+    const response = await fetch(`/api${path}`, { method: 'POST', headers, body: file })
+    const answer = await response.json()
+    return response.ok
+      ? { ok: true, body: answer }
+      : { ok: false, status: response.status, problems: answer.problems ?? [] }
+  } catch {
+    return { ok: false, status: 0, problems: [{ part: null, field: 'request', message: 'the server does not answer' }] }
+  }
+}
+
 /** The server's doors. */
 export const api = {
   find: (id: string) => ask<SavedNetwork>('GET', `/networks/${id}`),
@@ -187,6 +222,15 @@ export const api = {
   saveSheet: (id: string, version: number, sheet: KeptSheet, leaving?: boolean) =>
     ask<{ version: number }, SavedSheet>('PUT', `/sheets/${id}`, { version, sheet }, leaving),
   removeSheet: (id: string) => ask<undefined>('DELETE', `/sheets/${id}`),
+  lookAtArchive: (file: Blob) =>
+    sendFile<{ readonly id: string; readonly items: readonly ArchiveItem[] }>('/import', file),
+  takeArchive: (id: string, otherwise: ArchiveChoice, choices: Readonly<Record<string, ArchiveChoice>>) =>
+    ask<{ networks: number; readings: number; attempts: number; practice: number }>('POST', `/import/${id}`, {
+      otherwise,
+      choices,
+    }),
+  lookAtBackup: (file: Blob) => sendFile<BackupContent & { readonly id: string }>('/backup', file),
+  restoreBackup: (id: string) => ask<BackupContent & { readonly kept: string }>('POST', `/backup/${id}`),
   bin: () => ask<Bin>('GET', '/bin'),
   /** For good: one network in the bin, or all of them. */
   emptyBin: (id?: string) => ask<undefined>('DELETE', id === undefined ? '/bin' : `/bin/${id}`),

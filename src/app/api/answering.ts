@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { maxBytes } from '@/core/network'
+import { maxBytes, readJson } from '@/core/network'
 import { orderNames } from '@/core/structure'
 import { isTrouble, logbookOrders, type NetworkRow, type RunRow, type SheetRow } from '@/db'
 import { turnedAway } from '@/server/gate'
@@ -12,6 +12,15 @@ export class JsonText {
   constructor(
     readonly text: string | Uint8Array<ArrayBuffer> | ReadableStream<Uint8Array>,
     readonly status = 200,
+  ) {}
+}
+
+/** A file that is handed out as it is made. */
+export class FileBody {
+  constructor(
+    readonly stream: ReadableStream<Uint8Array>,
+    readonly name: string,
+    readonly type: string,
   ) {}
 }
 
@@ -30,6 +39,14 @@ export async function answer(request: Request, handler: () => unknown): Promise<
     if (away) throw away
     const result = await handler()
     if (result === undefined) return new Response(null, { status: 204 })
+    if (result instanceof FileBody)
+      return new Response(result.stream, {
+        headers: {
+          'Content-Type': result.type,
+          'Content-Disposition': `attachment; filename="${result.name}"`,
+          'Cache-Control': 'no-store',
+        },
+      })
     return result instanceof JsonText ? jsonResponse(result.text, result.status) : Response.json(result)
   } catch (error) {
     const refusal = refusalOf(error)
@@ -69,6 +86,17 @@ export async function readBody<K extends keyof Judged>(request: Request, kind: K
   const verdict = text.length <= atOnce ? judge(kind, text) : await onThread({ task: 'judge', kind, text })
   if (!verdict.ok) throw new Refused(400, verdict.problems)
   return verdict.value as Judged[K]
+}
+
+/** A small JSON body of a shape. */
+export async function readJsonBody<T>(request: Request, shape: yup.Schema<T>): Promise<T> {
+  const json = readJson(await readText(request))
+  if (!json.ok) throw refuse(400, `the body is not JSON: ${json.message}`)
+  try {
+    return await shape.validate(json.value, { strict: true })
+  } catch (error) {
+    throw refuse(400, (error as Error).message)
+  }
 }
 
 /** The body's text; what is too long is refused as soon as that is known, without reading on. */

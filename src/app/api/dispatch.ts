@@ -1,9 +1,14 @@
 import type { Doors } from '@/server/serve'
 import type { Context } from './answering'
+import * as backup from './backup/route'
+import * as restored from './backup/[id]/route'
 import * as bin from './bin/route'
 import * as binned from './bin/[id]/route'
 import * as exercises from './exercises/route'
 import * as exercise from './exercises/[id]/route'
+import * as exported from './export/route'
+import * as incoming from './import/route'
+import * as imported from './import/[id]/route'
 import * as logbook from './logbook/route'
 import * as networks from './networks/route'
 import * as network from './networks/[id]/route'
@@ -37,6 +42,11 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/sheets\/([^/]+)$/, sheet],
   [/^\/api\/ways$/, ways],
   [/^\/api\/ways\/([^/]+)$/, way],
+  [/^\/api\/export$/, exported],
+  [/^\/api\/import$/, incoming],
+  [/^\/api\/import\/([^/]+)$/, imported],
+  [/^\/api\/backup$/, backup],
+  [/^\/api\/backup\/([^/]+)$/, restored],
   [/^\/api\/bin$/, bin],
   [/^\/api\/bin\/([^/]+)$/, binned],
 ]

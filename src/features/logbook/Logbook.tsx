@@ -1,6 +1,8 @@
 'use client'
 
-import { FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
+import { Archive, FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -11,6 +13,7 @@ import { newDrawing } from '@/core/entry'
 import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
 import { useSettings } from '@/ui/settings'
 import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
@@ -25,6 +28,9 @@ import { beginning, keepPlace, readPlace, type Place } from './place'
 import { TagBar } from './TagBar'
 import { TagsDialog } from './TagsDialog'
 import { useLogbook } from './useLogbook'
+
+const ArchiveDialog = dynamic(() => import('./Archive').then((module) => module.ArchiveDialog))
+const RestoreDialog = dynamic(() => import('./Archive').then((module) => module.RestoreDialog))
 
 const orders = {
   changed: 'last changed',
@@ -66,6 +72,10 @@ export function Logbook({ first }: { readonly first: string }) {
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
   const [binOpen, setBinOpen] = useState(false)
   const [refused, setRefused] = useState<readonly RefusedFile[]>([])
+  const [archive, setArchive] = useState<File | null>(null)
+  const [backup, setBackup] = useState<File | null>(null)
+  const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null)
+  const backupField = useRef<HTMLInputElement>(null)
   const searchField = useRef<HTMLInputElement>(null)
 
   const importCsv = async (file: File) => {
@@ -82,7 +92,19 @@ export function Logbook({ first }: { readonly first: string }) {
   const importFiles = async (files: readonly File[]) => {
     const bad: RefusedFile[] = []
     const made: string[] = []
-    for (const file of files) {
+    const archive = files.find(({ name }) => /\.zip$/i.test(name))
+    if (archive) setArchive(archive)
+    const documents = files.filter((file) => file !== archive)
+    if (documents.length === 0) return
+    for (const [i, file] of documents.entries()) {
+      if (documents.length > 1) setProgress({ done: i, of: documents.length })
+      if (file.size > longestFile) {
+        bad.push({
+          file: file.name,
+          problems: [{ part: null, field: 'file', message: 'it is over the limit of 2 MiB' }],
+        })
+        continue
+      }
       const read = /\.(csv|tsv)$/i.test(file.name) ? await importCsv(file) : readNetworkText(await file.text())
       if (!read.ok) {
         bad.push({ file: file.name, problems: read.problems })
@@ -92,6 +114,7 @@ export function Logbook({ first }: { readonly first: string }) {
       if (answer.ok) made.push(answer.body.id)
       else bad.push({ file: file.name, problems: answer.problems })
     }
+    setProgress(null)
     setRefused(bad)
     if (made.length > 0) toast.success(made.length === 1 ? 'One network imported' : `${made.length} networks imported`)
     if (made.length === 1 && bad.length === 0) router.push(`/networks/${made[0]}`)
@@ -200,7 +223,7 @@ export function Logbook({ first }: { readonly first: string }) {
             <Pencil size={16} aria-hidden /> Draw a network
           </Button>
           <Button
-            tip="Import network documents or parts lists; or drop them anywhere here"
+            tip="Import network documents, parts lists or an archive; or drop them anywhere here"
             keys="i"
             onClick={openFiles}
           >
@@ -209,6 +232,32 @@ export function Logbook({ first }: { readonly first: string }) {
           <Button tip="What was deleted: put it back, or delete it for good" keys="x" onClick={() => setBinOpen(true)}>
             <Trash2 size={16} aria-hidden /> Bin
           </Button>
+          <DropdownMenu.Root>
+            <DropdownMenu.Trigger asChild>
+              <Button className="h-8">
+                <Archive size={16} aria-hidden /> Everything
+              </Button>
+            </DropdownMenu.Trigger>
+            <MenuPanel>
+              <MenuNote>To take along, or to put together with another</MenuNote>
+              <MenuItem text="All of it out, as one archive (zip)" onSelect={() => saveFrom('/api/export')} />
+              <MenuItem text="Bring an archive in …" onSelect={openFiles} />
+              <MenuNote>Against loss</MenuNote>
+              <MenuItem text="Backup of the database" onSelect={() => saveFrom('/api/backup')} />
+              <MenuItem text="Restore a backup …" onSelect={() => backupField.current?.click()} />
+            </MenuPanel>
+          </DropdownMenu.Root>
+          <input
+            ref={backupField}
+            type="file"
+            hidden
+            aria-label="A backup to restore"
+            onChange={({ target }) => {
+              setBackup(target.files?.[0] ?? null)
+              // The same file may be chosen once more.
+              target.value = ''
+            }}
+          />
           <input
             ref={searchField}
             readOnly={!mounted}
@@ -249,7 +298,13 @@ export function Logbook({ first }: { readonly first: string }) {
         <TagBar tags={pages[0].tags} chosen={tag} onChoose={setTag} />
         {isDragActive && (
           <p className="mb-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-6 text-center">
-            Drop network documents or parts lists (CSV) to import them
+            Drop network documents, parts lists (CSV) or an archive (zip) to import them
+          </p>
+        )}
+        {progress && (
+          <p role="status" className="mb-3 flex items-center gap-3">
+            <progress aria-label="Importing" value={progress.done} max={progress.of} className="w-40" />
+            {progress.done} of {progress.of} files
           </p>
         )}
         {refused.map(({ file, problems }) => (
@@ -314,6 +369,8 @@ export function Logbook({ first }: { readonly first: string }) {
             </Button>
           </p>
         )}
+        {archive && <ArchiveDialog file={archive} onClose={() => setArchive(null)} onDone={() => void refresh()} />}
+        {backup && <RestoreDialog file={backup} onClose={() => setBackup(null)} />}
         {tagging && (
           <TagsDialog
             entry={tagging}
@@ -326,6 +383,17 @@ export function Logbook({ first }: { readonly first: string }) {
       </main>
     </div>
   )
+}
+
+/** Larger files are no documents. In bytes. */
+const longestFile = 2 * 1024 * 1024
+
+/** Hands the person a file that the server makes. */
+function saveFrom(path: string): void {
+  const link = document.createElement('a')
+  link.href = path
+  link.download = ''
+  link.click()
 }
 
 /** Remembers the place for the way back, and goes there once what stood there is there again. */

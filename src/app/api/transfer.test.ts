@@ -1,0 +1,278 @@
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { strToU8, unzipSync, zipSync } from 'fflate'
+import { document, worked } from '../../../test/documents'
+import {
+  columnsOf,
+  createNetwork,
+  createRun,
+  deleteNetwork,
+  emptyBin,
+  findAttempt,
+  findNetworks,
+  findVersion,
+  keepWay,
+  listInBatches,
+  listRuns,
+  listVersions,
+  read,
+  readLogbook,
+  saveAttempt,
+  saveNetwork,
+  write,
+} from '@/db'
+import { GET as exported } from './export/route'
+import { POST as incoming } from './import/route'
+import { POST as imported } from './import/[id]/route'
+import { GET as backup, POST as lookAt } from './backup/route'
+import { POST as restore } from './backup/[id]/route'
+
+const folder = mkdtempSync(join(tmpdir(), 'nodrel-transfer-'))
+process.env.NODREL_DATA = folder
+
+const request = (method: string, body?: Uint8Array | string) =>
+  new Request('http://127.0.0.1/api/x', {
+    method,
+    headers: { host: '127.0.0.1' },
+    ...(body !== undefined && { body: body as BodyInit, duplex: 'half' }),
+  } as RequestInit)
+const at = (id: string) => ({ params: Promise.resolve({ id }) })
+const bytesOf = async (response: Response) => new Uint8Array(await response.arrayBuffer())
+
+const all = () => read((db) => findNetworks(db, listInBatches(db).flat()).sort((a, b) => (a.title < b.title ? -1 : 1)))
+const clear = () =>
+  write((db) => {
+    for (const id of listInBatches(db).flat()) deleteNetwork(db, id)
+    emptyBin(db)
+  })
+const titled = (title: string, more = {}) => columnsOf(document(worked, { title, ...more }))
+
+/** Looks at an archive and takes it in. */
+async function bringIn(zip: Uint8Array, otherwise = 'both', choices = {}) {
+  const looked = await incoming(request('POST', zip))
+  const plan = await looked.json()
+  if (looked.status !== 200) return { status: looked.status, plan, result: null }
+  const done = await imported(request('POST', JSON.stringify({ otherwise, choices })), at(plan.id))
+  return { status: done.status, plan, result: await done.json() }
+}
+
+const verdicts = (plan: { items: { kind: string; title: string; verdict: string }[] }) =>
+  plan.items.map(({ kind, title, verdict }) => `${kind} ${title}: ${verdict}`).sort()
+
+const run = {
+  format: 'nodrel-readings',
+  version: 1,
+  title: 'Tuesday',
+  readings: [{ quantity: 'voltage', of: 'R2', value: '3.19 V' }],
+}
+const moves = [{ do: 'combine', kind: 'series', members: ['R2', 'R3'], answer: '30' }]
+
+let archive: Uint8Array
+let one: string
+
+beforeAll(async () => {
+  await clear()
+  one = await write((db) => {
+    const { id } = createNetwork(db, titled('One', { tags: ['dew'], notes: 'Ω \u{1F52D} "quoted"' }))
+    createRun(db, id, { title: run.title, document: JSON.stringify(run) })
+    saveAttempt(db, id, 0, { of: 'what', moves: JSON.stringify(moves) })
+    createNetwork(db, titled('Two'))
+    createNetwork(db, titled('Three, as another'), id)
+    keepWay(db, { name: 'Lesson', choices: '{"order":"pairs"}' }, true)
+    return id
+  })
+  archive = await bytesOf(await exported(request('GET')))
+})
+
+test('everything goes out as one archive of plain documents, and comes in elsewhere as it was', async () => {
+  const files = unzipSync(archive)
+  const names = Object.keys(files)
+  expect(names).toContain('nodrel-logbook.json')
+  expect(names.filter((name) => name.endsWith('/network.nodrel.json'))).toHaveLength(3)
+  const before = await all()
+  await clear()
+  const { plan, result } = await bringIn(archive)
+  expect(verdicts(plan)).toEqual([
+    'network One: new',
+    'network Three, as another: new',
+    'network Two: new',
+    'way Lesson: same',
+  ])
+  expect(result).toEqual({ networks: 3, readings: 1, attempts: 1, practice: 0 })
+  const after = await all()
+  const bare = (rows: typeof before) =>
+    rows.map(({ id, title, document: text, createdAt, updatedAt, originId }) => [
+      id,
+      title,
+      text,
+      createdAt,
+      updatedAt,
+      originId,
+    ])
+  expect(bare(after)).toEqual(bare(before))
+  expect(await read((db) => listRuns(db, one)?.map((it) => JSON.parse(it.document)))).toEqual([run])
+  expect(await read((db) => JSON.parse(findAttempt(db, one)?.moves ?? ''))).toEqual(moves)
+  // What came in is found and listed by its tags.
+  const page = await read((db) =>
+    readLogbook(db, { search: 'quoted', tag: 'dew', by: 'title', from: 0, count: 9, nodes: 'numbers', form: 'line' }),
+  )
+  expect(page.entries.map(({ title }) => title)).toEqual(['One'])
+  // Once more: nothing is new, nothing is doubled.
+  const again = await bringIn(archive)
+  expect(again.result).toEqual({ networks: 0, readings: 0, attempts: 0, practice: 0 })
+  expect(bare(await all())).toEqual(bare(before))
+})
+
+test('what is here otherwise is asked about: kept, kept beside, or put over with the earlier state kept', async () => {
+  await clear()
+  await bringIn(archive)
+  await write((db) => saveNetwork(db, one, 1, titled('One, changed here')))
+  const kept = await bringIn(archive, 'skip')
+  expect(verdicts(kept.plan)).toContain('network One: conflict')
+  expect((await all()).map(({ title }) => title)).toEqual(['One, changed here', 'Three, as another', 'Two'])
+  await bringIn(archive, 'both')
+  expect((await all()).map(({ title }) => title)).toEqual([
+    'One (imported)',
+    'One, changed here',
+    'Three, as another',
+    'Two',
+  ])
+  const path = kept.plan.items.find(({ verdict }: { verdict: string }) => verdict === 'conflict').path
+  await bringIn(archive, 'skip', { [path]: 'replace' })
+  const now = (await all()).find(({ id }) => id === one)
+  expect(now?.title).toBe('One')
+  const earlier = await read((db) => listVersions(db, one))
+  const states = await read((db) => earlier.map(({ version }) => findVersion(db, one, version)?.document ?? ''))
+  expect(states.some((text) => text.includes('One, changed here'))).toBe(true)
+})
+
+test('plain documents in an archive come in too, those that are none are told, by their file', async () => {
+  await clear()
+  const zip = zipSync({
+    'a/deep/good.nodrel.json': strToU8(JSON.stringify(document(worked, { title: 'Loose' }))),
+    'bad.json': strToU8(
+      '{"format":"nodrel-network","version":1,"parts":[{"name":"R1","kind":"resistor","from":"A","to":"B","resistance":"-1"}]}',
+    ),
+    'not.json': strToU8('{{{'),
+    'readme.txt': strToU8('hello'),
+  })
+  const { plan, result } = await bringIn(zip)
+  expect(verdicts(plan)).toEqual(['network Loose: new', 'network bad.json: refused', 'network not.json: refused'])
+  expect(result.networks).toBe(1)
+})
+
+test.each<[string, () => Uint8Array, RegExp]>([
+  ['half a download', () => archive.slice(0, archive.length / 2), /only a part/],
+  ['a file that lies about its kind', () => strToU8('GIF89a not a zip at all'), /no zip archive/],
+  ['nothing', () => new Uint8Array(0), /no file|no zip archive/],
+  ['a path that climbs out', () => zipSync({ '../../evil.json': strToU8('{}') }), /leads out of its folder/],
+  ['an absolute path', () => zipSync({ '/etc/evil.json': strToU8('{}') }), /leads out of its folder/],
+  ['a bomb', () => zipSync(bomb()), /over the limit/],
+  ['a bomb that lies about its size', () => lying(), /damaged/],
+  [
+    'an archive of a newer Nodrel',
+    () => zipSync({ 'nodrel-logbook.json': strToU8('{"format":"nodrel-logbook","version":2,"networks":[]}') }),
+    /newer Nodrel/,
+  ],
+  ['an archive with nothing of ours', () => zipSync({ 'a.txt': strToU8('x') }), /nothing in the archive/],
+])('%s is refused in words, and changes nothing', async (_, make, words) => {
+  const before = (await all()).map(({ id, version }) => [id, version])
+  const { status, plan } = await bringIn(make())
+  expect(status).toBe(400)
+  expect(plan.problems[0].message).toMatch(words)
+  expect((await all()).map(({ id, version }) => [id, version])).toEqual(before)
+  // Nothing of it is left lying about.
+  expect(readdirSync(join(folder, 'incoming'))).toEqual([])
+})
+
+/** Many files that unpack to much. */
+function bomb(): Record<string, Uint8Array> {
+  const much = strToU8(' '.repeat(2 * 1024 * 1024))
+  return Object.fromEntries(Array.from({ length: 140 }, (_, i) => [`${i}.json`, much]))
+}
+
+/** A file that unpacks to 8 MiB and says that it has ten bytes. */
+function lying(): Uint8Array {
+  const zip = zipSync({ 'a.json': strToU8(' '.repeat(8 * 1024 * 1024)) })
+  const view = new DataView(zip.buffer, zip.byteOffset)
+  for (let i = 0; i + 4 < zip.length; i++) {
+    const sign = view.getUint32(i, true)
+    if (sign === 0x04034b50) view.setUint32(i + 22, 10, true)
+    if (sign === 0x02014b50) view.setUint32(i + 24, 10, true)
+  }
+  return zip
+}
+
+test('only the choices that there are are taken, for an archive that is there', async () => {
+  for (const id of ['../../etc/passwd', 'f'.repeat(36), ''])
+    expect((await imported(request('POST', '{"otherwise":"both","choices":{}}'), at(id))).status).toBe(404)
+  const { id } = await (await incoming(request('POST', archive))).json()
+  for (const body of ['{"otherwise":"all","choices":{}}', '{"choices":{}}', 'x', '[]'])
+    expect((await imported(request('POST', body), at(id))).status).toBe(400)
+  expect((await imported(request('POST', '{"otherwise":"skip","choices":{}}'), at(id))).status).toBe(200)
+})
+
+describe('a backup', () => {
+  test('is a whole database, and is put back whole; what was here is kept beside', async () => {
+    await clear()
+    await bringIn(archive)
+    const copy = await bytesOf(await backup(request('GET')))
+    const file = join(folder, 'copy.db')
+    writeFileSync(file, copy)
+    const other = new Database(file, { readonly: true })
+    expect(other.pragma('quick_check', { simple: true })).toBe('ok')
+    expect(other.prepare('SELECT count(*) FROM networks').pluck().get()).toBe(3)
+    other.close()
+    await clear()
+    await write((db) => createNetwork(db, titled('Made since')))
+    const looked = await (await lookAt(request('POST', copy))).json()
+    expect(looked).toMatchObject({ networks: 3, deleted: 0 })
+    // Only looked at: nothing has changed.
+    expect((await all()).map(({ title }) => title)).toEqual(['Made since'])
+    const restored = await (await restore(request('POST'), at(looked.id))).json()
+    expect(restored).toMatchObject({ networks: 3 })
+    expect((await all()).map(({ title }) => title)).toEqual(['One', 'Three, as another', 'Two'])
+    expect(await read((db) => listRuns(db, one)?.length)).toBe(1)
+    const found = await read((db) =>
+      readLogbook(db, { search: 'quoted', tag: '', by: 'title', from: 0, count: 9, nodes: 'numbers', form: 'line' }),
+    )
+    expect(found.entries.map(({ title }) => title)).toEqual(['One'])
+    const kept = new Database(join(folder, restored.kept), { readonly: true })
+    expect(kept.prepare('SELECT title FROM networks').pluck().all()).toEqual(['Made since'])
+    kept.close()
+  })
+
+  test.each<[string, () => Promise<Uint8Array>, RegExp]>([
+    [
+      'of a newer Nodrel',
+      () => changed("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 99999999999999)"),
+      /newer Nodrel/,
+    ],
+    ['of another program', () => changed('DROP TABLE __drizzle_migrations'), /another program/],
+    [
+      'cut off',
+      async () => (await bytesOf(await backup(request('GET')))).slice(0, 20_000),
+      /damaged|cannot be read|no backup/,
+    ],
+    ['that is none', async () => strToU8('PK not a database, though it says so'), /no backup/],
+  ])('%s is refused in words, and changes nothing', async (_, make, words) => {
+    const before = (await all()).map(({ id }) => id)
+    const answer = await lookAt(request('POST', await make()))
+    expect(answer.status).toBe(400)
+    expect((await answer.json()).problems[0].message).toMatch(words)
+    expect((await all()).map(({ id }) => id)).toEqual(before)
+    expect(readdirSync(join(folder, 'incoming')).filter((name) => name.endsWith('.db'))).toEqual([])
+  })
+
+  async function changed(sql: string): Promise<Uint8Array> {
+    const file = join(folder, 'changed.db')
+    writeFileSync(file, await bytesOf(await backup(request('GET'))))
+    const db = new Database(file)
+    db.pragma('journal_mode = DELETE')
+    db.exec(sql)
+    db.close()
+    return readFileSync(file)
+  }
+})

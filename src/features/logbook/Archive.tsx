@@ -1,0 +1,246 @@
+import { format } from 'date-fns'
+import { useEffect, useState } from 'react'
+import { api, problemText, type ArchiveChoice, type ArchiveItem, type BackupContent } from '@/ui/api'
+import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { toast } from '@/ui/toast'
+
+const choiceNames: Readonly<Record<ArchiveChoice, string>> = {
+  both: 'keep both',
+  skip: 'keep mine',
+  replace: 'take theirs',
+}
+
+const kindNames: Readonly<Record<ArchiveItem['kind'], string>> = {
+  network: 'network',
+  sheet: 'task sheet',
+  exercise: 'practised task',
+  way: 'named way',
+}
+
+/** More of a list is counted. */
+const mostListed = 200
+
+interface Props {
+  readonly file: File
+  readonly onClose: () => void
+  /** Something came in. */
+  readonly onDone: () => void
+}
+
+/** An archive that is brought in: what is new in it, what is here already, what is here otherwise; asked before anything is done. */
+export function ArchiveDialog({ file, onClose, onDone }: Props) {
+  const [looked, setLooked] = useState<{ readonly id: string; readonly items: readonly ArchiveItem[] } | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const [otherwise, setOtherwise] = useState<ArchiveChoice>('both')
+  const [own, setOwn] = useState<Readonly<Record<string, ArchiveChoice>>>({})
+  const [isBusy, setBusy] = useState(false)
+  useEffect(() => {
+    let gone = false
+    void api.lookAtArchive(file).then((answer) => {
+      if (gone) return
+      if (answer.ok) setLooked(answer.body)
+      else setTrouble(problemText(answer.problems))
+    })
+    return () => {
+      gone = true
+    }
+  }, [file])
+  const take = async () => {
+    if (!looked) return
+    setBusy(true)
+    const answer = await api.takeArchive(looked.id, otherwise, own)
+    setBusy(false)
+    if (!answer.ok) return setTrouble(`Nothing was changed: ${problemText(answer.problems)}`)
+    const { networks, readings, attempts, practice } = answer.body
+    toast.success(
+      `Brought in: ${counted(networks, 'network')}, ${counted(readings, 'run of readings', 'runs of readings')}, ${counted(attempts, 'attempt')}, ${practice} of practice`,
+    )
+    onDone()
+    onClose()
+  }
+  const items = looked?.items ?? []
+  const of = (verdict: ArchiveItem['verdict']) => items.filter((item) => item.verdict === verdict)
+  const [fresh, conflicts, refused] = [of('new'), of('conflict'), of('refused')]
+  return (
+    <Dialog title={`Bring in ${file.name}`} open onOpenChange={onClose}>
+      {trouble !== null && (
+        <p role="alert" className="mb-2 text-trouble">
+          {trouble}
+        </p>
+      )}
+      {looked === null && trouble === null && (
+        <p role="status" className="flex items-center gap-3">
+          <progress aria-label="Looking at the archive" className="w-40" /> Looking at what is in it
+        </p>
+      )}
+      {looked !== null && (
+        <>
+          <ul className="mb-3 list-disc pl-5" aria-label="What is in it">
+            <li>{counted(fresh.length, 'thing')} new</li>
+            <li>{of('same').length} here already, just the same</li>
+            <li>{conflicts.length} here, but otherwise</li>
+            {refused.length > 0 && <li>{refused.length} that cannot be read</li>}
+          </ul>
+          {conflicts.length > 0 && (
+            <fieldset className="mb-3">
+              <legend className="font-semibold">What is here otherwise</legend>
+              <label className="my-1 flex items-center gap-2">
+                all of them
+                <select
+                  value={otherwise}
+                  onChange={(event) => {
+                    setOtherwise(event.target.value as ArchiveChoice)
+                    setOwn({})
+                  }}
+                  className="h-8 field"
+                >
+                  <Options />
+                </select>
+              </label>
+              <ul className="max-h-56 divide-y divide-line overflow-y-auto">
+                {conflicts.slice(0, mostListed).map(({ path, kind, title, theirs, mine }) => (
+                  <li key={path} className="flex flex-wrap items-center gap-2 py-1">
+                    <span className="min-w-40 flex-1">
+                      <span className="block truncate">{title || 'Untitled network'}</span>
+                      <span className="text-xs text-soft">
+                        {theirs && mine
+                          ? `theirs of ${shortDate(theirs)}, mine of ${shortDate(mine)}`
+                          : kindNames[kind]}
+                      </span>
+                    </span>
+                    <select
+                      aria-label={`What becomes of ${title || 'Untitled network'}`}
+                      value={own[path] ?? otherwise}
+                      onChange={(event) => setOwn({ ...own, [path]: event.target.value as ArchiveChoice })}
+                      className="h-8 field"
+                    >
+                      <Options />
+                    </select>
+                  </li>
+                ))}
+                {conflicts.length > mostListed && (
+                  <li>and {conflicts.length - mostListed} more, all as chosen above</li>
+                )}
+              </ul>
+              <p className="text-xs text-soft">A network that theirs is put over keeps its own as an earlier state.</p>
+            </fieldset>
+          )}
+          {refused.length > 0 && (
+            <details className="mb-3">
+              <summary>What cannot be read, and stays out</summary>
+              <ul className="max-h-40 list-disc overflow-y-auto pl-5">
+                {refused.slice(0, mostListed).map(({ path, message }) => (
+                  <li key={path}>
+                    {path}: {message}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+          <p className="flex gap-2">
+            <Button
+              look="strong"
+              disabled={isBusy || fresh.length + conflicts.length + of('same').length === 0}
+              onClick={() => void take()}
+            >
+              Bring it in
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+            {isBusy && <progress aria-label="Bringing it in" className="w-32 self-center" />}
+          </p>
+        </>
+      )}
+    </Dialog>
+  )
+}
+
+function Options() {
+  return Object.entries(choiceNames).map(([value, name]) => (
+    <option key={value} value={value}>
+      {name}
+    </option>
+  ))
+}
+
+/** A backup that is put into the place of everything that is here, after asking. */
+export function RestoreDialog({ file, onClose }: Omit<Props, 'onDone'>) {
+  const [looked, setLooked] = useState<(BackupContent & { readonly id: string }) | null>(null)
+  const [kept, setKept] = useState<string | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const [isBusy, setBusy] = useState(false)
+  useEffect(() => {
+    let gone = false
+    void api.lookAtBackup(file).then((answer) => {
+      if (gone) return
+      if (answer.ok) setLooked(answer.body)
+      else setTrouble(problemText(answer.problems))
+    })
+    return () => {
+      gone = true
+    }
+  }, [file])
+  const restore = async () => {
+    if (!looked) return
+    setBusy(true)
+    const answer = await api.restoreBackup(looked.id)
+    setBusy(false)
+    if (answer.ok) setKept(answer.body.kept)
+    else setTrouble(`Nothing was changed: ${problemText(answer.problems)}`)
+  }
+  if (kept !== null)
+    return (
+      <Dialog title="Restored" open>
+        <p className="mb-3">
+          Everything is as it was in the backup. What was here before is kept as <code>{kept}</code> beside the
+          database.
+        </p>
+        {/* Everything on the screen is of before. */}
+        <Button look="strong" onClick={() => location.assign('/')}>
+          Go on
+        </Button>
+      </Dialog>
+    )
+  return (
+    <Dialog title="Restore a backup" open onOpenChange={onClose}>
+      {trouble !== null && (
+        <p role="alert" className="mb-2 text-trouble">
+          {trouble}
+        </p>
+      )}
+      {looked === null && trouble === null && (
+        <p role="status" className="flex items-center gap-3">
+          <progress aria-label="Looking at the backup" className="w-40" /> Looking at {file.name}
+        </p>
+      )}
+      {looked !== null && (
+        <>
+          <p className="mb-2">
+            {file.name} holds {counted(looked.networks, 'network')}
+            {looked.deleted > 0 && ` and ${looked.deleted} in the bin`}
+            {looked.changedAt && `, the last changed on ${shortDate(looked.changedAt)}`}.
+          </p>
+          <p className="mb-3">
+            Everything that is here now is taken away, and what the backup holds put into its place. What is here now is
+            kept as a file beside the database.
+          </p>
+          <p className="flex gap-2">
+            <Button look="strong" disabled={isBusy} onClick={() => void restore()}>
+              Put it into the place of what is here
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+            {isBusy && <progress aria-label="Restoring" className="w-32 self-center" />}
+          </p>
+        </>
+      )}
+    </Dialog>
+  )
+}
+
+function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count.toLocaleString('en')} ${count === 1 ? one : many}`
+}
+
+function shortDate(at: string): string {
+  return format(at, 'd MMM yyyy, HH:mm')
+}
