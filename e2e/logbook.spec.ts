@@ -38,7 +38,7 @@ test('the logbook is searched and sorted', async ({ page }) => {
 
 test('a network is duplicated, deleted, and brought back', async ({ page }) => {
   await search(page, 'Dummy load')
-  const copies = page.getByRole('link', { name: 'Dummy load for 12 V packs, copy' })
+  const copies = page.getByRole('link', { name: 'Dummy load for 12 V packs, copy', exact: true })
   await page.getByRole('button', { name: 'Duplicate Dummy load for 12 V packs', exact: true }).click()
   await expect(copies).toHaveCount(1)
   await page.getByRole('button', { name: 'Delete Dummy load for 12 V packs, copy' }).click()
@@ -68,7 +68,7 @@ test('a document goes out as a file and comes in again', async ({ page }) => {
   await page.goto('/')
   const again = text.replace('Red map lamps, one current measured', 'Brought in')
   await page
-    .locator('input[type=file]')
+    .getByLabel('Files to import')
     .setInputFiles({ name: 'in.nodrel.json', mimeType: 'application/json', buffer: Buffer.from(again) })
   await page.waitForURL(/\/networks\//)
   await expect(page.getByLabel('Title of the network')).toHaveValue('Brought in')
@@ -91,7 +91,7 @@ test('a bad file is refused with every problem, and good ones beside it come in'
     buffer: Buffer.from(JSON.stringify(content)),
   })
   await page
-    .locator('input[type=file]')
+    .getByLabel('Files to import')
     .setInputFiles([file('bad.json', bad), file('good.json', sevenOhms('Beside the bad one'))])
   await expect(page.getByRole('alert').filter({ hasText: 'bad.json was not imported' })).toContainText(
     'E1: “5 A” has the wrong unit',

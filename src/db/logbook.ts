@@ -27,6 +27,8 @@ export interface LogbookEntry {
   readonly tags: string
   readonly version: number
   readonly updatedAt: Date
+  /** Whether it was made from another network, or another from it. */
+  readonly hasFamily: number
   readonly card: string | null
   /** The version that the card shows. */
   readonly cardOf: number | null
@@ -76,8 +78,9 @@ export function readLogbook(db: Db, { search, tag, by, from, count: most, nodes,
     resistors: [asc(networks.resistors), desc(networks.updatedAt)],
   }[by]
   const { id, title, resistors, tags, version, updatedAt } = networks
+  const hasFamily = sql<number>`${networks.originId} is not null or exists (select 1 from networks as made where made.origin_id = ${networks.id} and made.deleted_at is null)`
   const entries = db
-    .select({ id, title, resistors, tags, version, updatedAt, card: cards.card, cardOf: cards.version })
+    .select({ id, title, resistors, tags, version, updatedAt, hasFamily, card: cards.card, cardOf: cards.version })
     .from(networks)
     .leftJoin(cards, and(eq(cards.networkId, networks.id), eq(cards.nodes, nodes), eq(cards.form, form)))
     .where(fits)

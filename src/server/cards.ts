@@ -26,13 +26,14 @@ export async function logbookText(
     stale.map(({ id }) => id),
     query,
   )
-  const texts = entries.map(({ id, title, resistors, tags: own, version, updatedAt, card, cardOf }) => {
+  const texts = entries.map(({ id, title, resistors, tags: own, version, updatedAt, hasFamily, card, cardOf }) => {
     const plain = JSON.stringify({
       id,
       title: shortened(title),
       resistors,
       version,
       updatedAt,
+      hasFamily: hasFamily === 1,
       fresh: version === cardOf,
     })
     const isTried = tried.includes(id)

@@ -6,8 +6,8 @@ import { columnsOf, type Columns } from '@/db/row'
 
 /** What a request's body is judged as. */
 export interface Judged {
-  /** A new network: `{ document }`, or the document itself as it stands in a file. */
-  readonly create: Columns
+  /** A new network: `{ document, origin }`, the id of what it was made from, if any; or the document itself as it stands in a file. */
+  readonly create: Columns & { readonly origin?: string }
   /** A save: `{ version, document }`. */
   readonly save: Columns & { readonly version: number }
   /** What a learner did: `{ version, of, moves }`; the moves as JSON text, answers as they were typed. */
@@ -74,7 +74,16 @@ export function judge(kind: keyof Judged, text: string): Verdict<keyof Judged> {
   if (!json.ok) return fail('request', `the body is not JSON: ${json.message}`)
   const body = json.value
   if (!isObject(body)) return fail('request', 'the body must be a JSON object')
-  if (kind === 'create') return passDoor('document' in body ? body.document : body, {})
+  if (kind === 'create') {
+    const isWrapped = 'document' in body
+    const { origin } = body
+    if (isWrapped && origin !== undefined && !(typeof origin === 'string' && /^[0-9a-f-]{36}$/.test(origin)))
+      return fail('origin', 'the origin must be the id of a network')
+    return passDoor(
+      isWrapped ? body.document : body,
+      isWrapped && origin !== undefined ? { origin: origin as string } : {},
+    )
+  }
   if (kind === 'way') {
     const read = readWay(body.way)
     if (!read.ok) return { ok: false, problems: read.problems.map((message) => problem('way', message)) }
@@ -139,7 +148,10 @@ function passRun(document: unknown, version: number): Verdict<'run'> {
   return { ok: true, value: { version, title: read.document.title, document: text } }
 }
 
-function passDoor(document: unknown, more: { readonly version?: number }): Verdict<'create' | 'save'> {
+function passDoor(
+  document: unknown,
+  more: { readonly version?: number; readonly origin?: string },
+): Verdict<'create' | 'save'> {
   const read = readNetwork(document)
   if (!read.ok) return { ok: false, problems: read.problems.slice(0, mostListed) }
   return { ok: true, value: { ...columnsOf(document as NetworkDocument), ...more } }

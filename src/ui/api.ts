@@ -65,6 +65,8 @@ export interface LogbookEntry {
   readonly title: string
   readonly resistors: number
   readonly tags: readonly string[]
+  /** It was made from another network, or another from it. */
+  readonly hasFamily: boolean
   readonly version: number
   readonly updatedAt: string
   /** As it was last worked out; null before it was. */
@@ -192,7 +194,13 @@ export const api = {
   find: (id: string) => ask<SavedNetwork>('GET', `/networks/${id}`),
   logbook: (query: LogbookQuery) =>
     ask<LogbookPage>('GET', `/logbook?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`),
-  create: (document: NetworkDocument) => ask<SavedNetwork>('POST', '/networks', { document }),
+  /** `origin`: the network that it was made from. */
+  create: (document: NetworkDocument, origin?: string) => ask<SavedNetwork>('POST', '/networks', { document, origin }),
+  family: (id: string) =>
+    ask<{ readonly networks: readonly { readonly id: string; readonly title: string }[] }>(
+      'GET',
+      `/networks/${id}/family`,
+    ),
   save: (id: string, version: number, document: NetworkDocument, leaving?: boolean) =>
     ask<SavedNetwork>('PUT', `/networks/${id}`, { version, document }, leaving),
   remove: (id: string) => ask<undefined>('DELETE', `/networks/${id}`),

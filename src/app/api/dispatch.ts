@@ -16,6 +16,7 @@ import * as analysis from './networks/[id]/analysis/route'
 import * as attempt from './networks/[id]/attempt/route'
 import * as runsOf from './networks/[id]/runs/route'
 import * as versions from './networks/[id]/versions/route'
+import * as family from './networks/[id]/family/route'
 import * as restore from './networks/[id]/restore/route'
 import * as run from './runs/[id]/route'
 import * as sheets from './sheets/route'
@@ -34,6 +35,7 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/restore$/, restore],
   [/^\/api\/networks\/([^/]+)\/runs$/, runsOf],
   [/^\/api\/networks\/([^/]+)\/versions$/, versions],
+  [/^\/api\/networks\/([^/]+)\/family$/, family],
   [/^\/api\/runs\/([^/]+)$/, run],
   [/^\/api\/logbook$/, logbook],
   [/^\/api\/exercises$/, exercises],

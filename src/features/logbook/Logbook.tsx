@@ -68,6 +68,7 @@ export function Logbook({ first }: { readonly first: string }) {
   const asked = { search: search.trim(), tag, by: order, nodes, form }
   const { pages, isAnswered, trouble, refresh } = useLogbook(first, asked, place.pages)
   useKeptPlace(place, isAnswered && isBack, pages.length)
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const [tagging, setTagging] = useState<LogbookEntry | null>(null)
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
   const [binOpen, setBinOpen] = useState(false)
@@ -127,8 +128,8 @@ export function Logbook({ first }: { readonly first: string }) {
     open: openFiles,
   } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
 
-  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay') => {
-    const answer = await api.create(document)
+  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
+    const answer = await api.create(document, origin)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     if (then === 'stay') await refresh()
     else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
@@ -137,7 +138,7 @@ export function Logbook({ first }: { readonly first: string }) {
     const found = await api.find(id)
     if (!found.ok) return void toast.error(problemText(found.problems))
     const { document, title } = found.body
-    await create({ ...document, title: `${title}, copy` }, 'stay')
+    await create({ ...document, title: `${title}, copy` }, 'stay', id)
     toast.success(`“${title}” duplicated`)
   }
   const putBack = async (id: string) => {
@@ -354,7 +355,31 @@ export function Logbook({ first }: { readonly first: string }) {
             </button>
           </p>
         ) : view === 'list' ? (
-          <NetworkList entries={shown} {...actions} />
+          <>
+            {chosen.size > 0 && (
+              <p className="mb-2 flex items-center gap-2">
+                {chosen.size} chosen
+                <Link
+                  href={`/compare?ids=${[...chosen].join()}`}
+                  prefetch={false}
+                  className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
+                >
+                  Side by side
+                </Link>
+                <Button look="plain" onClick={() => setChosen(new Set())}>
+                  Let go
+                </Button>
+              </p>
+            )}
+            <NetworkList
+              entries={shown}
+              chosen={chosen}
+              onChoose={(id, isChosen) =>
+                setChosen((before) => new Set([...before].filter((it) => it !== id).concat(isChosen ? [id] : [])))
+              }
+              {...actions}
+            />
+          </>
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
             {shown.map((entry) => (

@@ -1,5 +1,5 @@
 import { formatDistanceToNow } from 'date-fns'
-import { Copy, Tag, Trash2 } from 'lucide-react'
+import { Columns3, Copy, Tag, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import type { LogbookEntry } from '@/ui/api'
 import { Button } from '@/ui/Button'
@@ -11,8 +11,19 @@ export interface EntryActions {
   readonly onRemove: (entry: LogbookEntry) => void
 }
 
+/** Networks that are chosen, to be looked at side by side. */
+interface Choosing {
+  readonly chosen: ReadonlySet<string>
+  readonly onChoose: (id: string, isChosen: boolean) => void
+}
+
 /** The networks, one a line: for long logbooks. */
-export function NetworkList({ entries, ...actions }: EntryActions & { readonly entries: readonly LogbookEntry[] }) {
+export function NetworkList({
+  entries,
+  chosen,
+  onChoose,
+  ...actions
+}: EntryActions & Choosing & { readonly entries: readonly LogbookEntry[] }) {
   return (
     <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
       <table className="w-full border-collapse text-left">
@@ -29,6 +40,13 @@ export function NetworkList({ entries, ...actions }: EntryActions & { readonly e
           {entries.map((entry) => (
             <tr key={entry.id} className="border-b border-line last:border-0 hover:bg-panel">
               <td className="max-w-96 min-w-48 px-3 py-1">
+                <input
+                  type="checkbox"
+                  aria-label={`Choose ${entry.title || 'Untitled network'}`}
+                  className="mr-2.5 size-4 align-middle"
+                  checked={chosen.has(entry.id)}
+                  onChange={(event) => onChoose(entry.id, event.target.checked)}
+                />
                 <Link href={`/networks/${entry.id}`} prefetch={false} className="font-medium hover:underline">
                   {entry.title || 'Untitled network'}
                 </Link>
@@ -80,7 +98,23 @@ export function EntryButtons({
       <Button look="plain" tip="Tags" aria-label={`Tags of ${title}`} onClick={() => onTags(entry)}>
         <Tag size={15} aria-hidden />
       </Button>
-      <Button look="plain" tip="Duplicate" aria-label={`Duplicate ${title}`} onClick={() => onDuplicate(entry)}>
+      {entry.hasFamily && (
+        <Link
+          href={`/compare?of=${entry.id}`}
+          prefetch={false}
+          title="Side by side with those made from it"
+          aria-label={`${title} side by side with those made from it`}
+          className="inline-flex min-h-8 min-w-8 items-center justify-center rounded-md hover:bg-chosen-wash"
+        >
+          <Columns3 size={15} aria-hidden />
+        </Link>
+      )}
+      <Button
+        look="plain"
+        tip="Duplicate, to make it another"
+        aria-label={`Duplicate ${title}`}
+        onClick={() => onDuplicate(entry)}
+      >
         <Copy size={15} aria-hidden />
       </Button>
       <Button look="plain" tip="Put into the bin" aria-label={`Delete ${title}`} onClick={() => onRemove(entry)}>

@@ -1,4 +1,4 @@
-import { createNetwork, findNetworks, listInBatches, read, write } from '@/db'
+import { createNetwork, findNetworks, isThere, listInBatches, read, write } from '@/db'
 import { answer, JsonText, readBody, recordText } from '../answering'
 
 export const dynamic = 'force-dynamic'
@@ -33,10 +33,11 @@ async function* listTexts(batches: readonly (readonly string[])[]): AsyncGenerat
   yield ']}'
 }
 
-/** Keeps `{ document }`, or a document sent as it is, as a new network: 201 with the record. */
+/** Keeps `{ document, origin }`, or a document sent as it is, as a new network: 201 with the record. */
 export function POST(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const columns = await readBody(request, 'create')
-    return new JsonText(recordText(await write((db) => createNetwork(db, columns))), 201)
+    const { origin, ...columns } = await readBody(request, 'create')
+    const row = await write((db) => createNetwork(db, columns, origin && isThere(db, origin) ? origin : null))
+    return new JsonText(recordText(row), 201)
   })
 }
