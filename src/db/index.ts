@@ -9,6 +9,7 @@ export { findVersion, listVersions, putVersion, type VersionRow } from './versio
 export { keepWay, listWays, mostWays, removeWay, type WayRow } from './ways'
 export { createRun, findRun, listRuns, mostRuns, removeRun, saveRun, type RunColumns, type RunRow } from './runs'
 export { clearExercises, findExercise, listExercises, saveExercise, type ExerciseRow } from './exercises'
+export { findPicture, keepPicture } from './pictures'
 export { familyOf } from './family'
 export { columnsOf, type Columns } from './row'
 export { createSheet, findSheet, listSheets, mostSheets, removeSheet, saveSheet, type SheetRow } from './sheets'

@@ -69,6 +69,33 @@ export const versions = sqliteTable(
   ({ networkId, version }) => [primaryKey({ columns: [networkId, version] })],
 )
 
+/** Pictures that drawings are traced from, by what is in them; made anew here, so that they hold nothing but dots. */
+export const pictures = sqliteTable('pictures', {
+  /** The start of the SHA-256 of the bytes, in hexadecimal digits. */
+  id: text('id').primaryKey(),
+  type: text('type').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+})
+
+/** Which networks have which pictures, now or in an earlier state; a picture that none has is deleted by a trigger. */
+export const networkPictures = sqliteTable(
+  'network_pictures',
+  {
+    networkId: text('network_id')
+      .notNull()
+      .references(() => networks.id, { onDelete: 'cascade' }),
+    pictureId: text('picture_id')
+      .notNull()
+      .references(() => pictures.id),
+  },
+  ({ networkId, pictureId }) => [
+    primaryKey({ columns: [networkId, pictureId] }),
+    index('networks_of_picture').on(pictureId),
+  ],
+)
+
 /** What a learner did on a network, so that it can be taken up again: one attempt for each. */
 export const attempts = sqliteTable('attempts', {
   networkId: text('network_id')

@@ -66,7 +66,18 @@ export function countAll(db: Db): {
 }
 
 /** What the tables of a database are filled from, in an order in which each refers only to those before it. */
-const tables = ['networks', 'attempts', 'runs', 'ways', 'cards', 'exercises', 'sheets', 'versions'] as const
+const tables = [
+  'pictures',
+  'networks',
+  'attempts',
+  'runs',
+  'ways',
+  'cards',
+  'exercises',
+  'sheets',
+  'versions',
+  'network_pictures',
+] as const
 
 /**
  * Puts everything that another database holds into the place of what is here, in one transaction: all of it or nothing.
@@ -85,7 +96,8 @@ export function replaceAll({ sqlite }: Opened, file: string): void {
             .all(table)
             .map(({ name }) => `"${name}"`)
             .join()
-          sqlite.exec(`INSERT INTO main.${table} (${names}) SELECT ${names} FROM other.${table}`)
+          // What triggers have put there already is the same.
+          sqlite.exec(`INSERT OR IGNORE INTO main.${table} (${names}) SELECT ${names} FROM other.${table}`)
         }
       })
       .immediate()

@@ -230,6 +230,12 @@ export const api = {
   saveSheet: (id: string, version: number, sheet: KeptSheet, leaving?: boolean) =>
     ask<{ version: number }, SavedSheet>('PUT', `/sheets/${id}`, { version, sheet }, leaving),
   removeSheet: (id: string) => ask<undefined>('DELETE', `/sheets/${id}`),
+  /** Keeps a picture to be traced. */
+  keepPicture: (id: string, file: Blob) =>
+    sendFile<{ readonly id: string; readonly width: number; readonly height: number }>(
+      `/networks/${id}/pictures`,
+      file,
+    ),
   lookAtArchive: (file: Blob) =>
     sendFile<{ readonly id: string; readonly items: readonly ArchiveItem[] }>('/import', file),
   takeArchive: (id: string, otherwise: ArchiveChoice, choices: Readonly<Record<string, ArchiveChoice>>) =>

@@ -25,8 +25,10 @@ export function fileName(title: string, ending: string): string {
   return `${bare || 'network'}${ending}`
 }
 
-/** Hands the person the network document as a file. */
-export function saveDocument(document: NetworkDocument): void {
+/** Hands the person the network document as a file; the picture that it was traced from stays here. */
+export function saveDocument(kept: NetworkDocument): void {
+  const { trace: _trace, ...sketch } = kept.sketch ?? {}
+  const document = kept.sketch?.trace ? { ...kept, sketch } : kept
   const name = fileName(document.title || 'network', '.nodrel.json')
   download(name, 'application/json', `${JSON.stringify(document, null, 2)}\n`)
 }

@@ -4,7 +4,15 @@ import { readSettings } from './readSettings'
 
 const read = (value?: string) => readSettings({ get: () => (value === undefined ? undefined : { value }) })
 
-const usual = { ...usualSchool, symbols: 'zigzag', nodes: 'numbers', form: 'line', parts: false, letters: true }
+const usual = {
+  ...usualSchool,
+  symbols: 'zigzag',
+  nodes: 'numbers',
+  form: 'line',
+  parts: false,
+  letters: true,
+  logbook: 'cards',
+}
 
 test('settings are read from their cookie', () => {
   const kept = {
@@ -17,6 +25,7 @@ test('settings are read from their cookie', () => {
     form: 'loop',
     parts: true,
     letters: false,
+    logbook: 'cards',
   }
   expect(read(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
   expect(read(JSON.stringify({ figures: 6 }))).toEqual({ ...usual, figures: 6 })

@@ -39,6 +39,7 @@ export async function answer(request: Request, handler: () => unknown): Promise<
     if (away) throw away
     const result = await handler()
     if (result === undefined) return new Response(null, { status: 204 })
+    if (result instanceof Response) return result
     if (result instanceof FileBody)
       return new Response(result.stream, {
         headers: {

@@ -17,7 +17,9 @@ import * as attempt from './networks/[id]/attempt/route'
 import * as runsOf from './networks/[id]/runs/route'
 import * as versions from './networks/[id]/versions/route'
 import * as family from './networks/[id]/family/route'
+import * as picturesOf from './networks/[id]/pictures/route'
 import * as restore from './networks/[id]/restore/route'
+import * as picture from './pictures/[id]/route'
 import * as run from './runs/[id]/route'
 import * as sheets from './sheets/route'
 import * as sheet from './sheets/[id]/route'
@@ -36,6 +38,8 @@ const doors: readonly (readonly [RegExp, Readonly<Record<string, unknown>>])[] =
   [/^\/api\/networks\/([^/]+)\/runs$/, runsOf],
   [/^\/api\/networks\/([^/]+)\/versions$/, versions],
   [/^\/api\/networks\/([^/]+)\/family$/, family],
+  [/^\/api\/networks\/([^/]+)\/pictures$/, picturesOf],
+  [/^\/api\/pictures\/([^/]+)$/, picture],
   [/^\/api\/runs\/([^/]+)$/, run],
   [/^\/api\/logbook$/, logbook],
   [/^\/api\/exercises$/, exercises],

@@ -73,7 +73,24 @@ export interface Sketch {
   readonly strokes?: Readonly<Record<string, readonly [SketchPlace, SketchPlace]>>
   /** What the person calls a node, by one of its points. */
   readonly labels?: Readonly<Record<string, string>>
+  readonly trace?: Trace
 }
+
+/** A picture under the drawing, to be traced: which one, and where its corners lie. The picture itself is kept beside. */
+export interface Trace {
+  readonly picture: string
+  /** Its size, in dots. */
+  readonly width: number
+  readonly height: number
+  /** Where its corners lie, in grid units: top left, top right, bottom right, bottom left. */
+  readonly corners: Corners
+  /** How far it is faded, from 0 to 1. */
+  readonly fade: number
+  /** It stays where it is, and strokes go over it. */
+  readonly locked: boolean
+}
+
+export type Corners = readonly [SketchPlace, SketchPlace, SketchPlace, SketchPlace]
 
 /** Across and down. */
 export type SketchPlace = readonly [number, number]

@@ -8,6 +8,7 @@ import {
   type Problem,
   type GivenQuantity,
   type Sketch,
+  type Trace,
 } from './network'
 import { isObject, readJson } from './json'
 import { reportProblems, type ReportChoices } from './report'
@@ -277,5 +278,32 @@ function checkSketch(sketch: unknown, complain: Complain): void {
     (value) => Array.isArray(value) && value.length === 2 && value.every(isPlace),
     (name) => `the stroke of “${name}” must be two places of two numbers`,
   )
+  if (sketch.trace !== undefined && !isTrace(sketch.trace))
+    complain(
+      null,
+      'sketch',
+      'the sketch’s trace must be a picture with its width, height, four corners, fade and locked',
+    )
   check('labels', isNodeLabel, (name) => `the label of the node at “${name}” cannot be read; ${labelRule}`)
+}
+
+/** Whether a value says which picture lies under a drawing, and where. */
+function isTrace(value: unknown): value is Trace {
+  if (!isObject(value)) return false
+  const { picture, width, height, corners, fade, locked } = value
+  const isSize = (size: unknown) => typeof size === 'number' && Number.isInteger(size) && size > 0 && size <= 30_000
+  const isPlace = (place: unknown) => Array.isArray(place) && place.length === 2 && place.every(Number.isFinite)
+  return (
+    typeof picture === 'string' &&
+    /^[0-9a-f]{32}$/.test(picture) &&
+    isSize(width) &&
+    isSize(height) &&
+    Array.isArray(corners) &&
+    corners.length === 4 &&
+    corners.every(isPlace) &&
+    typeof fade === 'number' &&
+    fade >= 0 &&
+    fade <= 1 &&
+    typeof locked === 'boolean'
+  )
 }

@@ -49,13 +49,15 @@ interface Props {
   readonly onCursor: Dispatch<SetStateAction<Peg | null>>
   /** Shown whole, without what is only for drawing: for the printer. */
   readonly printing: boolean
+  /** Lies under the pegs, in places of the screen. */
+  readonly under?: ReactNode
   /** Drawn over the parts, in places of the board. */
   readonly children?: ReactNode
 }
 
 /** The drawing board: pegs, strokes, and what the pointer and the keys do with them. */
 export function Board(props: Props) {
-  const { drawn, actions, chosen, typing, lit, marks, pointed, cursor, printing, children } = props
+  const { drawn, actions, chosen, typing, lit, marks, pointed, cursor, printing, under, children } = props
   const { view, size, setSize: onSize, change: onView } = props.seen
   const { symbols } = useSettings().settings
   const { board, nodes, nodeOf, zero } = drawn
@@ -155,6 +157,7 @@ export function Board(props: Props) {
         gesture.state === 'moving' && 'cursor-grabbing',
       )}
     >
+      {!printing && under}
       {!printing && <Pegs view={view} />}
       <svg
         data-board

@@ -1,4 +1,4 @@
-import { MoveHorizontal, Route } from 'lucide-react'
+import { Image as ImageIcon, MoveHorizontal, Route } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Button, switchLook } from '@/ui/Button'
 import { TakeOut } from '@/ui/network/TakeOut'
@@ -9,12 +9,17 @@ export function DrawActions({
   onTrace,
   stretched,
   onStretch,
+  hasPicture,
+  onPicture,
   children,
 }: {
   readonly tracing: boolean
   readonly onTrace: () => void
   readonly stretched: boolean
   readonly onStretch: () => void
+  /** A picture lies under the drawing. */
+  readonly hasPicture: boolean
+  readonly onPicture: () => void
   /** What of it can be taken out. */
   readonly children: ReactNode
 }) {
@@ -37,6 +42,15 @@ export function DrawActions({
         className={switchLook(stretched)}
       >
         <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
+      </Button>
+      <Button
+        tip={hasPicture ? 'What is done with the picture' : 'Lay a photograph or a scan under the drawing, to trace it'}
+        keys="t"
+        aria-pressed={hasPicture}
+        onClick={onPicture}
+        className={switchLook(hasPicture)}
+      >
+        <ImageIcon size={16} aria-hidden /> <span className="max-sm:sr-only">Picture</span>
       </Button>
       <TakeOut>{children}</TakeOut>
     </>

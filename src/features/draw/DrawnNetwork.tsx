@@ -25,11 +25,16 @@ import { SelectionBar } from './SelectionBar'
 import { Stage } from './Stage'
 import { StretchedPreview } from './StretchedPreview'
 import { keyOfTrouble, marksOf, troublesOf } from './troubles'
+import { TraceAdjust } from './TraceAdjust'
+import { TraceBar } from './TraceBar'
+import { TracePicture } from './TracePicture'
 import { TypedStroke } from './TypedStroke'
 import { useBoard, useEdit } from './useBoard'
 import { useChosen } from './useChosen'
 import { usePrinting } from './usePrinting'
 import { useStretch } from './useStretch'
+import { usePastedPicture } from './usePastedPicture'
+import { useTrace } from './useTrace'
 import { useTyping } from './useTyping'
 import { useView } from './useView'
 import { ZoomButtons, zoomStep } from './ZoomButtons'
@@ -50,6 +55,18 @@ export function DrawnNetwork() {
   const { chosen, choose, remove } = parts
   const { stretched, toggle, before, still } = useStretch(area)
   const printing = usePrinting()
+
+  const traced = useTrace(seen)
+  const { trace, bring } = traced
+  const [barOpen, setBarOpen] = useState(false)
+  const pictureField = useRef<HTMLInputElement>(null)
+  const choosePicture = useCallback(() => pictureField.current?.click(), [])
+  const picturePressed = useCallback(
+    () => (trace === null ? choosePicture() : setBarOpen((open) => !open)),
+    [trace, choosePicture],
+  )
+  const isAdjusted = trace !== null && !trace.locked && !stretched
+  usePastedPicture(bring)
 
   const [cursor, setCursor] = useState<Peg | null>(null)
   const [lit, setLit] = useState<number | null>(null)
@@ -126,7 +143,7 @@ export function DrawnNetwork() {
     }
     toggle()
   }, [stretched, worksheet, problems, toggle])
-  const trace = useCallback(() => setTracing((now) => (now === 'off' ? 'conventional' : 'off')), [])
+  const tracePath = useCallback(() => setTracing((now) => (now === 'off' ? 'conventional' : 'off')), [])
   const saveDrawing = async (kind: 'svg' | 'png') => {
     const { exportPicture } = await import('@/ui/exportPicture')
     const sheet = area.current?.querySelector<SVGSVGElement>('[data-stretched] svg')
@@ -147,7 +164,7 @@ export function DrawnNetwork() {
         keys: stretched ? 's,esc' : 's',
         run: stretch,
       },
-      { name: 'Current’s path', keys: 'c', run: trace },
+      { name: 'Current’s path', keys: 'c', run: tracePath },
       { name: 'Choose all parts', keys: 'mod+a', run: parts.chooseAll },
       { name: 'Turn what is chosen', keys: 'r', run: parts.turn },
       { name: 'Flip what is chosen', keys: 'x', run: parts.flip },
@@ -157,8 +174,9 @@ export function DrawnNetwork() {
       { name: 'Zoom out', keys: 'o', run: () => zoom(1 / zoomStep) },
       { name: 'Show the whole drawing', keys: 'z', run: fitAll },
       { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
+      { name: 'A picture under the drawing, to trace it', keys: 't', run: picturePressed },
     ],
-    [stretched, stretch, trace, parts, zoom, fitAll, toBoard],
+    [picturePressed, stretched, stretch, tracePath, parts, zoom, fitAll, toBoard],
   )
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
@@ -167,8 +185,16 @@ export function DrawnNetwork() {
   return (
     <NetworkFrame
       screen="draw"
+      onPicture={(file) => void bring(file)}
       actions={
-        <DrawActions tracing={tracing !== 'off'} onTrace={trace} stretched={stretched} onStretch={stretch}>
+        <DrawActions
+          tracing={tracing !== 'off'}
+          onTrace={tracePath}
+          stretched={stretched}
+          onStretch={stretch}
+          hasPicture={trace !== null}
+          onPicture={picturePressed}
+        >
           <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown}, as SVG`} />
           <MenuItem onSelect={() => void saveDrawing('png')} text={`${shown}, as PNG`} />
           <MenuItem onSelect={() => setTimeout(() => print())} text="Print the drawing" />
@@ -203,6 +229,7 @@ export function DrawnNetwork() {
                 cursor={cursor}
                 onCursor={setCursor}
                 printing={printing}
+                under={trace && <TracePicture trace={trace} view={view} />}
               >
                 {path && (
                   <PathOverlay path={path} board={board} parts={picture.parts} electrons={tracing === 'electrons'} />
@@ -217,6 +244,7 @@ export function DrawnNetwork() {
                   />
                 ))}
               </Board>
+              {isAdjusted && <TraceAdjust trace={trace} view={view} onChange={traced.change} onPause={store.pause} />}
               {typing && (
                 <TypedStroke
                   typing={typing}
@@ -263,6 +291,22 @@ export function DrawnNetwork() {
               chosen={document.parts.filter(({ name }) => chosen.has(name))}
               onEdit={editPart}
             />
+          )}
+          <input
+            ref={pictureField}
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            hidden
+            aria-label="A photograph or scan to trace"
+            onChange={({ target }) => {
+              const [file] = target.files ?? []
+              if (file) void bring(file)
+              // The same file may be chosen once more.
+              target.value = ''
+            }}
+          />
+          {trace && (barOpen || !trace.locked) && (
+            <TraceBar trace={trace} onChange={traced.change} onTakeOut={traced.takeOut} onAnother={choosePicture} />
           )}
           <BoardFooter
             zoom={<ZoomButtons zoom={zoom} fitAll={fitAll} className="flex lg:hidden" />}

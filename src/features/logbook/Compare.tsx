@@ -94,7 +94,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
                   <tr className="border-b border-line">
                     <th className="px-3 py-1.5 text-left font-normal text-soft">part</th>
                     {networks.map(({ id, title }) => (
-                      <th key={id} className="max-w-56 px-3 text-right">
+                      <th key={id} className="max-w-56 px-3 text-left">
                         <Link href={`/networks/${id}`} className="block truncate hover:underline">
                           {title}
                         </Link>
@@ -116,7 +116,9 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
                         return (
                           <td key={network.id} className="px-3 text-right whitespace-nowrap">
                             {network.parts === null ? '–' : barred(shownText(cell(network, part), unit, figures))}
-                            {change !== '' && <span className="ml-2 text-xs text-chosen">{change}</span>}
+                            {i > 0 && (
+                              <span className="ml-2 inline-block w-14 text-left text-xs text-chosen">{change}</span>
+                            )}
                           </td>
                         )
                       })}

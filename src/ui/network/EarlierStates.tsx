@@ -106,7 +106,7 @@ function State({
   const differences = useMemo(() => differencesOf(document, now), [document, now])
   return (
     <>
-      <div className="max-h-64 overflow-auto rounded-md border border-line paper p-2">
+      <div className="rounded-md border border-line paper p-2 [&_svg]:max-h-56 [&_svg]:!min-w-0">
         {picture ? (
           <SheetDrawing
             picture={picture}

@@ -9,6 +9,7 @@ import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
 import { saveDocument } from '../download'
 import { Shell } from '../Shell'
+import { toast } from '../toast'
 import { TopBar } from '../TopBar'
 import { ViewMenu } from '../ViewMenu'
 import { FormulaLine } from './FormulaLine'
@@ -30,13 +31,15 @@ interface Props {
   /** Beside the formula line; or in its place, where the screen is not for changing the network. */
   readonly actions: ReactNode
   readonly isEntry?: boolean
+  /** Takes a picture that is dropped here; where it is none, pictures are for the drawing. */
+  readonly onPicture?: (file: File) => void
   /** What undo takes back here, if not changes of the network. */
   readonly history?: { readonly undo: (() => void) | null; readonly redo: (() => void) | null }
   readonly children: ReactNode
 }
 
 /** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
-export function NetworkFrame({ screen, status, actions, isEntry = true, history, children }: Props) {
+export function NetworkFrame({ screen, status, actions, isEntry = true, onPicture, history, children }: Props) {
   const { store, worked } = useOpenNetwork()
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
@@ -78,7 +81,11 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
     [store, router, other.name, other.path, undo, redo, isEntry, screen, id],
   )
   const file = useRef<HTMLInputElement>(null)
-  const drop = useFileDrop((dropped) => void importFile(store, dropped))
+  const drop = useFileDrop((dropped) => {
+    if (!dropped.type.startsWith('image/')) return void importFile(store, dropped)
+    if (onPicture) onPicture(dropped)
+    else toast('A picture is traced in Draw; drop it there')
+  })
   return (
     <div {...drop.handlers} className="flex min-h-screen flex-col">
       <Commands list={commands} />
@@ -162,6 +169,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, history,
         {drop.isOver && (
           <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
             Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
+            {onPicture && '; or a photograph to trace'}
           </p>
         )}
         {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}

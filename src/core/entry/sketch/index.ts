@@ -31,3 +31,15 @@ export {
 } from './picture'
 export { copyPiece, isPiece, pastePiece } from './piece'
 export { drawStrokes } from './strokes'
+export {
+  cssMatrix,
+  fitCorners,
+  leadCorner,
+  middleOf,
+  moveCorners,
+  ownCorners,
+  project,
+  projectionOf,
+  turnCorners,
+  type Projection,
+} from './trace'
