@@ -67,6 +67,35 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('region', { name: 'Runs side by side' })).toBeVisible()
       await expectNoFaults(page)
     })
+    test('axe finds nothing on the report, earlier states, the list, tags, what is put together, and side by side', async ({
+      page,
+    }) => {
+      test.slow() // six analyses of a full screen
+      await newNetwork(page, `Handed in, ${colorScheme}`, 'R1 10 + R2 20 + R3 30')
+      await formulaField(page).fill('R1 10 + R2 25')
+      await expect(page.locator('[data-saving]')).toHaveText('saved')
+      await page.getByRole('link', { name: 'Report' }).click()
+      await expect(page.locator('[data-paper]')).toBeVisible()
+      await expectNoFaults(page)
+      await page.getByRole('radio', { name: 'Task sheet' }).click()
+      await expectNoFaults(page, '[data-paper]')
+      await page.getByRole('button', { name: 'Earlier states' }).click()
+      await expect(page.getByRole('dialog')).toContainText('R3 30 Ω taken out')
+      await expectNoFaults(page, '[role=dialog]')
+      await search(page, `Handed in, ${colorScheme}`)
+      await page.getByRole('button', { name: 'Show a list' }).click()
+      await expectNoFaults(page)
+      await page.getByRole('button', { name: /^Tags of Handed in/ }).click()
+      await expectNoFaults(page, '[role=dialog]')
+      await page.keyboard.press('Escape')
+      await page.getByRole('button', { name: /^Duplicate Handed in/ }).click()
+      await page
+        .getByRole('link', { name: /side by side with those made from it/ })
+        .first()
+        .click()
+      await expect(page.getByRole('table')).toBeVisible()
+      await expectNoFaults(page)
+    })
     test('axe finds nothing on the board: a value typed, a choice, a node, the current’s path, stretched', async ({
       page,
     }) => {

@@ -49,7 +49,8 @@ export function useTrace({ view, size }: Pick<Seen, 'view' | 'size'>): Traced {
       const answer = await api.keepPicture(id, file)
       if (!answer.ok) return void toast.error(`The picture was not taken: ${problemText(answer.problems)}`)
       const { id: picture, width, height } = answer.body
-      const [from, to] = [toBoard(view, { x: 24, y: 24 }), toBoard(view, { x: size.width - 24, y: size.height - 24 })]
+      // Its corners are to be seen, with what is done with it below the board.
+      const [from, to] = [toBoard(view, { x: 40, y: 40 }), toBoard(view, { x: size.width - 40, y: size.height - 130 })]
       const box = {
         x: from.x / pitch,
         y: from.y / pitch,

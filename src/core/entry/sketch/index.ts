@@ -35,7 +35,6 @@ export {
   cssMatrix,
   fitCorners,
   leadCorner,
-  middleOf,
   moveCorners,
   ownCorners,
   project,
