@@ -3,6 +3,7 @@ import { availableParallelism } from 'node:os'
 import { boardRows } from './board'
 import { analysisRows, largestRows, numberRows } from './core'
 import { judgingRows } from './judging'
+import { logbookRows } from './logbook'
 import { diagnosisRows, evaluationRows, samplingRows } from './measuring'
 import { print, type Row } from './measure'
 import { screenRows } from './screen'
@@ -17,6 +18,7 @@ const sections: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   sampling: samplingRows,
   judging: judgingRows,
   tasks: taskRows,
+  logbook: logbookRows,
   screen: screenRows,
   board: boardRows,
 }

@@ -355,7 +355,8 @@ test('a drawing as a file of its own: nothing in it runs or is fetched, whatever
   const worksheet = worksheetOf(network(worked.map((text) => text.replaceAll('R3', "R'3"))))
   for (const ink of drawingsOf(reportOf(worksheet))) {
     const text = svgOf({ ...ink, description: '<script>alert(1)</script> & "more"\u0007' })
-    expect(text).not.toMatch(/<script|href|\son\w+=|\u0007/)
+    expect(text).not.toMatch(/<script|href|\son\w+=/)
+    expect(text).not.toContain('\u0007')
     expect(text).toContain('&#60;script&#62;')
     expect([...text.matchAll(/<(\w+)/g)].map(([, name]) => name)).toEqual(
       expect.arrayContaining(['svg', 'title', 'rect', 'text', 'polyline']),

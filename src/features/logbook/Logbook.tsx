@@ -1,19 +1,18 @@
 'use client'
 
-import { Archive, FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
+import clsx from 'clsx'
+import { FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { toast } from '@/ui/toast'
-import { readNetwork, readNetworkText, writeNetwork, type NetworkDocument, type Problem } from '@/core/network'
+import type { NetworkDocument } from '@/core/network'
 import { newDrawing } from '@/core/entry'
 import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
 import { useSettings } from '@/ui/settings'
 import { Shell } from '@/ui/Shell'
 import { TopBar } from '@/ui/TopBar'
@@ -21,27 +20,24 @@ import { ViewMenu } from '@/ui/ViewMenu'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
 import { Bin } from './Bin'
+import { Everything } from './Everything'
+import { ImportReport } from './ImportReport'
 import { LeftDrafts } from './LeftDrafts'
 import { NetworkCard } from './NetworkCard'
 import { NetworkList, type EntryActions } from './NetworkList'
 import { beginning, keepPlace, readPlace, type Place } from './place'
 import { TagBar } from './TagBar'
 import { TagsDialog } from './TagsDialog'
+import { useImport } from './useImport'
 import { useLogbook } from './useLogbook'
 
 const ArchiveDialog = dynamic(() => import('./Archive').then((module) => module.ArchiveDialog))
-const RestoreDialog = dynamic(() => import('./Archive').then((module) => module.RestoreDialog))
 
 const orders = {
   changed: 'last changed',
   title: 'title',
   resistors: 'number of resistors',
 } as const satisfies Record<LogbookQuery['by'], string>
-
-interface RefusedFile {
-  readonly file: string
-  readonly problems: readonly Problem[]
-}
 
 /**
  * The saved networks.
@@ -72,61 +68,15 @@ export function Logbook({ first }: { readonly first: string }) {
   const [tagging, setTagging] = useState<LogbookEntry | null>(null)
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
   const [binOpen, setBinOpen] = useState(false)
-  const [refused, setRefused] = useState<readonly RefusedFile[]>([])
-  const [archive, setArchive] = useState<File | null>(null)
-  const [backup, setBackup] = useState<File | null>(null)
-  const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null)
-  const backupField = useRef<HTMLInputElement>(null)
   const searchField = useRef<HTMLInputElement>(null)
 
-  const importCsv = async (file: File) => {
-    const { pasteRows } = await import('@/ui/network/pasteRows')
-    const {
-      document,
-      added,
-      refused: rows,
-    } = pasteRows({ ...newDrawing, title: bareName(file.name), parts: [] }, await file.text())
-    const problems = rows.map((message) => ({ part: null, field: 'row', message }))
-    if (added === 0 || rows.length > 0) return { ok: false, problems } as const
-    return readNetwork(document)
-  }
-  const importFiles = async (files: readonly File[]) => {
-    const bad: RefusedFile[] = []
-    const made: string[] = []
-    const archive = files.find(({ name }) => /\.zip$/i.test(name))
-    if (archive) setArchive(archive)
-    const documents = files.filter((file) => file !== archive)
-    if (documents.length === 0) return
-    for (const [i, file] of documents.entries()) {
-      if (documents.length > 1) setProgress({ done: i, of: documents.length })
-      if (file.size > longestFile) {
-        bad.push({
-          file: file.name,
-          problems: [{ part: null, field: 'file', message: 'it is over the limit of 2 MiB' }],
-        })
-        continue
-      }
-      const read = /\.(csv|tsv)$/i.test(file.name) ? await importCsv(file) : readNetworkText(await file.text())
-      if (!read.ok) {
-        bad.push({ file: file.name, problems: read.problems })
-        continue
-      }
-      const answer = await api.create(writeNetwork(read.network))
-      if (answer.ok) made.push(answer.body.id)
-      else bad.push({ file: file.name, problems: answer.problems })
-    }
-    setProgress(null)
-    setRefused(bad)
-    if (made.length > 0) toast.success(made.length === 1 ? 'One network imported' : `${made.length} networks imported`)
-    if (made.length === 1 && bad.length === 0) router.push(`/networks/${made[0]}`)
-    else await refresh()
-  }
+  const brought = useImport(refresh)
   const {
     getRootProps,
     getInputProps,
     isDragActive,
     open: openFiles,
-  } = useDropzone({ onDrop: importFiles, noClick: true, noKeyboard: true })
+  } = useDropzone({ onDrop: brought.take, noClick: true, noKeyboard: true })
 
   const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
     const answer = await api.create(document, origin)
@@ -233,32 +183,7 @@ export function Logbook({ first }: { readonly first: string }) {
           <Button tip="What was deleted: put it back, or delete it for good" keys="x" onClick={() => setBinOpen(true)}>
             <Trash2 size={16} aria-hidden /> Bin
           </Button>
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger asChild>
-              <Button className="h-8">
-                <Archive size={16} aria-hidden /> Everything
-              </Button>
-            </DropdownMenu.Trigger>
-            <MenuPanel>
-              <MenuNote>To take along, or to put together with another</MenuNote>
-              <MenuItem text="All of it out, as one archive (zip)" onSelect={() => saveFrom('/api/export')} />
-              <MenuItem text="Bring an archive in …" onSelect={openFiles} />
-              <MenuNote>Against loss</MenuNote>
-              <MenuItem text="Backup of the database" onSelect={() => saveFrom('/api/backup')} />
-              <MenuItem text="Restore a backup …" onSelect={() => backupField.current?.click()} />
-            </MenuPanel>
-          </DropdownMenu.Root>
-          <input
-            ref={backupField}
-            type="file"
-            hidden
-            aria-label="A backup to restore"
-            onChange={({ target }) => {
-              setBackup(target.files?.[0] ?? null)
-              // The same file may be chosen once more.
-              target.value = ''
-            }}
-          />
+          <Everything onImport={openFiles} />
           <input
             ref={searchField}
             readOnly={!mounted}
@@ -302,28 +227,7 @@ export function Logbook({ first }: { readonly first: string }) {
             Drop network documents, parts lists (CSV) or an archive (zip) to import them
           </p>
         )}
-        {progress && (
-          <p role="status" className="mb-3 flex items-center gap-3">
-            <progress aria-label="Importing" value={progress.done} max={progress.of} className="w-40" />
-            {progress.done} of {progress.of} files
-          </p>
-        )}
-        {refused.map(({ file, problems }) => (
-          <section key={file} role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash p-3">
-            <div className="flex items-start justify-between gap-4">
-              <h2 className="font-semibold">{file} was not imported</h2>
-              <Button look="plain" onClick={() => setRefused(refused.filter((one) => one.file !== file))}>
-                Dismiss
-              </Button>
-            </div>
-            <ul className="ml-4 list-disc">
-              {problems.slice(0, 20).map(({ part, message }, i) => (
-                <li key={i}>{part ? `${part}: ${message}` : message}</li>
-              ))}
-            </ul>
-            {problems.length > 20 && <p>… and {problems.length - 20} more</p>}
-          </section>
-        ))}
+        <ImportReport {...brought} />
         <LeftDrafts onChange={() => void refresh()} />
         {trouble !== null && (
           <p role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash p-3">
@@ -333,60 +237,62 @@ export function Logbook({ first }: { readonly first: string }) {
             </button>
           </p>
         )}
-        {all === 0 ? (
-          <p className="p-10 text-center text-soft">
-            The logbook is empty.{' '}
-            <button type="button" className="text-chosen underline" onClick={() => void create(newDrawing, 'open')}>
-              Start a network
-            </button>{' '}
-            or drop a document here.
-          </p>
-        ) : found === 0 ? (
-          <p className="p-10 text-center text-soft">
-            {search.trim() === '' ? 'Nothing' : `Nothing with “${search.trim()}”`}
-            {tag !== '' && ` has the tag “${tag}”`}
-            {search.trim() !== '' && tag === '' && ' is in the logbook'}.{' '}
-            <button
-              type="button"
-              className="text-chosen underline"
-              onClick={() => setPlace((before) => ({ ...before, search: '', tag: '' }))}
-            >
-              Show all {all}
-            </button>
-          </p>
-        ) : view === 'list' ? (
-          <>
-            {chosen.size > 0 && (
-              <p className="mb-2 flex items-center gap-2">
-                {chosen.size} chosen
-                <Link
-                  href={`/compare?ids=${[...chosen].join()}`}
-                  prefetch={false}
-                  className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
-                >
-                  Side by side
-                </Link>
-                <Button look="plain" onClick={() => setChosen(new Set())}>
-                  Let go
-                </Button>
-              </p>
-            )}
-            <NetworkList
-              entries={shown}
-              chosen={chosen}
-              onChoose={(id, isChosen) =>
-                setChosen((before) => new Set([...before].filter((it) => it !== id).concat(isChosen ? [id] : [])))
-              }
-              {...actions}
-            />
-          </>
-        ) : (
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
-            {shown.map((entry) => (
-              <NetworkCard key={entry.id} entry={entry} {...actions} />
-            ))}
-          </ul>
-        )}
+        <div aria-busy={!isAnswered} className={clsx(!isAnswered && 'opacity-60')}>
+          {all === 0 ? (
+            <p className="p-10 text-center text-soft">
+              The logbook is empty.{' '}
+              <button type="button" className="text-chosen underline" onClick={() => void create(newDrawing, 'open')}>
+                Start a network
+              </button>{' '}
+              or drop a document here.
+            </p>
+          ) : found === 0 ? (
+            <p className="p-10 text-center text-soft">
+              {search.trim() === '' ? 'Nothing' : `Nothing with “${search.trim()}”`}
+              {tag !== '' && ` has the tag “${tag}”`}
+              {search.trim() !== '' && tag === '' && ' is in the logbook'}.{' '}
+              <button
+                type="button"
+                className="text-chosen underline"
+                onClick={() => setPlace((before) => ({ ...before, search: '', tag: '' }))}
+              >
+                Show all {all}
+              </button>
+            </p>
+          ) : view === 'list' ? (
+            <>
+              {chosen.size > 0 && (
+                <p className="mb-2 flex items-center gap-2">
+                  {chosen.size} chosen
+                  <Link
+                    href={`/compare?ids=${[...chosen].join()}`}
+                    prefetch={false}
+                    className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
+                  >
+                    Side by side
+                  </Link>
+                  <Button look="plain" onClick={() => setChosen(new Set())}>
+                    Let go
+                  </Button>
+                </p>
+              )}
+              <NetworkList
+                entries={shown}
+                chosen={chosen}
+                onChoose={(id, isChosen) =>
+                  setChosen((before) => new Set([...before].filter((it) => it !== id).concat(isChosen ? [id] : [])))
+                }
+                {...actions}
+              />
+            </>
+          ) : (
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-3">
+              {shown.map((entry) => (
+                <NetworkCard key={entry.id} entry={entry} {...actions} />
+              ))}
+            </ul>
+          )}
+        </div>
         {entries.length < found && (
           <p className="p-4 text-center">
             <Button onClick={() => setPlace((before) => ({ ...before, pages: before.pages + 1 }))}>
@@ -394,8 +300,9 @@ export function Logbook({ first }: { readonly first: string }) {
             </Button>
           </p>
         )}
-        {archive && <ArchiveDialog file={archive} onClose={() => setArchive(null)} onDone={() => void refresh()} />}
-        {backup && <RestoreDialog file={backup} onClose={() => setBackup(null)} />}
+        {brought.archive && (
+          <ArchiveDialog file={brought.archive} onClose={brought.leaveArchive} onDone={() => void refresh()} />
+        )}
         {tagging && (
           <TagsDialog
             entry={tagging}
@@ -408,17 +315,6 @@ export function Logbook({ first }: { readonly first: string }) {
       </main>
     </div>
   )
-}
-
-/** Larger files are no documents. In bytes. */
-const longestFile = 2 * 1024 * 1024
-
-/** Hands the person a file that the server makes. */
-function saveFrom(path: string): void {
-  const link = document.createElement('a')
-  link.href = path
-  link.download = ''
-  link.click()
 }
 
 /** Remembers the place for the way back, and goes there once what stood there is there again. */
@@ -440,9 +336,4 @@ function useKeptPlace(place: Place, isThere: boolean, pages: number): void {
     window.addEventListener('scroll', keep, { passive: true })
     return () => window.removeEventListener('scroll', keep)
   }, [])
-}
-
-/** A file's name without its ending. */
-function bareName(name: string): string {
-  return name.replace(/\.[^.]*$/, '')
 }
