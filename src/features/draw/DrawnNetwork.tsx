@@ -5,7 +5,7 @@ import { currentPath } from '@/core/picture'
 import { mendMiss, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
-import { fileName } from '@/ui/download'
+import { downloadBlob, fileName } from '@/ui/download'
 import { MenuItem } from '@/ui/MenuItem'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -152,6 +152,12 @@ export function DrawnNetwork() {
     if (svg) await exportPicture(svg, kind, name, sheet ? undefined : picture.box)
   }
 
+  const savePicture = async (picture: string) => {
+    const answer = await fetch(`/api/pictures/${picture}`).catch(() => null)
+    if (answer?.ok) downloadBlob(fileName(`${document.title || 'network'} picture`, '.webp'), await answer.blob())
+    else toast.error('The picture is not kept here')
+  }
+
   const toBoard = useCallback(() => {
     // Folded away it takes no focus; it gets it once it is back.
     if (stretched && !still) toggle()
@@ -197,6 +203,9 @@ export function DrawnNetwork() {
         >
           <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown}, as SVG`} />
           <MenuItem onSelect={() => void saveDrawing('png')} text={`${shown}, as PNG`} />
+          {trace && (
+            <MenuItem onSelect={() => void savePicture(trace.picture)} text="The picture that is traced, as a file" />
+          )}
           <MenuItem onSelect={() => setTimeout(() => print())} text="Print the drawing" />
         </DrawActions>
       }

@@ -7,14 +7,18 @@ export function PageRules({ title, paper }: { readonly title: string; readonly p
   return <style>{pageRules(title, paper)}</style>
 }
 
+/** Longer titles are cut at the foot of a page, so that its number has room. In letters. */
+const longest = 80
+
 /** The rules of the pages, as CSS. */
 export function pageRules(title: string, paper: Paper): string {
-  return `@page { size: ${sizes[paper]}; @bottom-left { content: "${cssText(title)}"; font: 9pt sans-serif; } }`
+  const foot = title.length > longest ? `${title.slice(0, longest)}…` : title
+  return `@page { size: ${sizes[paper]}; @bottom-left { content: "${cssText(foot)}"; font: 9pt sans-serif; } }`
 }
 
 /** A text within quotes in CSS: every sign that could end it, or the style sheet, by its number. */
 export function cssText(text: string): string {
   return [...text]
-    .map((letter) => (/[\p{L}\p{Nd} .,:]/u.test(letter) ? letter : `\\${(letter.codePointAt(0) ?? 0).toString(16)} `))
+    .map((letter) => (/[\p{L}\p{Nd} .,:…]/u.test(letter) ? letter : `\\${(letter.codePointAt(0) ?? 0).toString(16)} `))
     .join('')
 }

@@ -158,12 +158,15 @@ function Line({ line: { tokens, blank, check, note }, figures }: { readonly line
 }
 
 /** Room for a number to be written. */
-function Blank() {
+function Blank({ isShort = false }: { readonly isShort?: boolean }) {
   return (
     <span
       role="img"
       aria-label="to be filled in"
-      className="mx-1.5 inline-block w-28 border-b border-dotted border-ink align-baseline"
+      className={clsx(
+        'mx-1.5 inline-block border-b border-dotted border-ink align-baseline',
+        isShort ? 'w-20' : 'w-28',
+      )}
     />
   )
 }
@@ -174,7 +177,7 @@ function ValueText({ value, figures }: { readonly value: Value; readonly figures
     <span className="font-mono text-[13px]">
       {before !== undefined && <span className="mr-2">{before}</span>}
       {blank ? (
-        <Blank />
+        <Blank isShort />
       ) : (
         <span className={clsx(boxed && 'inline-block border border-ink px-1')}>
           {barred(shownText(amount, unit, figures))}
