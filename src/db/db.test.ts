@@ -349,6 +349,27 @@ describe('a file that is not for this Nodrel is left as it is, and said', () => 
   }
 })
 
+test('what an older Nodrel kept is found and sorted once it is opened; what was damaged from outside stays as it is', () => {
+  const file = newFile()
+  const before = openDatabase(file)
+  const { id } = createNetwork(before.db, columns('Kept before 10', { tags: ['dew'] }))
+  const broken = createNetwork(before.db, columns('Broken')).id
+  before.sqlite.exec("UPDATE networks SET found = '', sort_key = '', tags = '[]'")
+  before.sqlite.prepare("UPDATE networks SET document = '{half' WHERE id = ?").run(broken)
+  before.sqlite.close()
+  const { db, sqlite } = openDatabase(file)
+  const found = (search: string, tag = '') =>
+    readLogbook(db, { search, tag, by: 'title', from: 0, count: 50, nodes: 'numbers', form: 'line' }).entries.map(
+      (entry) => entry.id,
+    )
+  expect(found('kept before')).toEqual([id])
+  expect(found('', 'dew')).toEqual([id])
+  expect(found('broken')).toEqual([])
+  expect(findNetwork(db, broken)).toMatchObject({ sound: false, document: '{half', title: 'Broken' })
+  expect(found('').length).toBe(samples.length + 2)
+  sqlite.close()
+})
+
 describe('earlier states', () => {
   const { db } = openDatabase(':memory:')
   const at = (minutes: number) => jest.setSystemTime(new Date(2026, 0, 1, 12, minutes))

@@ -1,6 +1,6 @@
 import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
-import { api, problemText, type ArchiveChoice, type ArchiveItem, type BackupContent } from '@/ui/api'
+import { api, problemText, type Answer, type ArchiveChoice, type ArchiveItem } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { toast } from '@/ui/toast'
@@ -28,16 +28,13 @@ interface Props {
   readonly onDone: () => void
 }
 
-/** An archive that is brought in: what is new in it, what is here already, what is here otherwise; asked before anything is done. */
-export function ArchiveDialog({ file, onClose, onDone }: Props) {
-  const [looked, setLooked] = useState<{ readonly id: string; readonly items: readonly ArchiveItem[] } | null>(null)
+/** A file as the server sees it, before anything is done with it; and what is wrong. */
+function useLookedAt<T>(file: File, look: (file: File) => Promise<Answer<T>>) {
+  const [looked, setLooked] = useState<T | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
-  const [otherwise, setOtherwise] = useState<ArchiveChoice>('both')
-  const [own, setOwn] = useState<Readonly<Record<string, ArchiveChoice>>>({})
-  const [isBusy, setBusy] = useState(false)
   useEffect(() => {
     let gone = false
-    void api.lookAtArchive(file).then((answer) => {
+    void look(file).then((answer) => {
       if (gone) return
       if (answer.ok) setLooked(answer.body)
       else setTrouble(problemText(answer.problems))
@@ -45,7 +42,42 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
     return () => {
       gone = true
     }
-  }, [file])
+  }, [file, look])
+  return { looked, trouble, setTrouble }
+}
+
+/** What is said while a file is looked at, and what was wrong with it. */
+function Looking({
+  name,
+  trouble,
+  isLooking,
+}: {
+  readonly name: string
+  readonly trouble: string | null
+  readonly isLooking: boolean
+}) {
+  return (
+    <>
+      {trouble !== null && (
+        <p role="alert" className="mb-2 text-trouble">
+          {trouble}
+        </p>
+      )}
+      {isLooking && trouble === null && (
+        <p role="status" className="flex items-center gap-3">
+          <progress aria-label="Looking at the file" className="w-40" /> Looking at {name}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** An archive that is brought in: what is new in it, what is here already, what is here otherwise; asked before anything is done. */
+export function ArchiveDialog({ file, onClose, onDone }: Props) {
+  const { looked, trouble, setTrouble } = useLookedAt(file, api.lookAtArchive)
+  const [otherwise, setOtherwise] = useState<ArchiveChoice>('both')
+  const [own, setOwn] = useState<Readonly<Record<string, ArchiveChoice>>>({})
+  const [isBusy, setBusy] = useState(false)
   const take = async () => {
     if (!looked) return
     setBusy(true)
@@ -64,16 +96,7 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
   const [fresh, conflicts, refused] = [of('new'), of('conflict'), of('refused')]
   return (
     <Dialog title={`Bring in ${file.name}`} open onOpenChange={onClose}>
-      {trouble !== null && (
-        <p role="alert" className="mb-2 text-trouble">
-          {trouble}
-        </p>
-      )}
-      {looked === null && trouble === null && (
-        <p role="status" className="flex items-center gap-3">
-          <progress aria-label="Looking at the archive" className="w-40" /> Looking at what is in it
-        </p>
-      )}
+      <Looking name={file.name} trouble={trouble} isLooking={looked === null} />
       {looked !== null && (
         <>
           <ul className="mb-3 list-disc pl-5" aria-label="What is in it">
@@ -165,21 +188,9 @@ function Options() {
 
 /** A backup that is put into the place of everything that is here, after asking. */
 export function RestoreDialog({ file, onClose }: Omit<Props, 'onDone'>) {
-  const [looked, setLooked] = useState<(BackupContent & { readonly id: string }) | null>(null)
+  const { looked, trouble, setTrouble } = useLookedAt(file, api.lookAtBackup)
   const [kept, setKept] = useState<string | null>(null)
-  const [trouble, setTrouble] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
-  useEffect(() => {
-    let gone = false
-    void api.lookAtBackup(file).then((answer) => {
-      if (gone) return
-      if (answer.ok) setLooked(answer.body)
-      else setTrouble(problemText(answer.problems))
-    })
-    return () => {
-      gone = true
-    }
-  }, [file])
   const restore = async () => {
     if (!looked) return
     setBusy(true)
@@ -203,16 +214,7 @@ export function RestoreDialog({ file, onClose }: Omit<Props, 'onDone'>) {
     )
   return (
     <Dialog title="Restore a backup" open onOpenChange={onClose}>
-      {trouble !== null && (
-        <p role="alert" className="mb-2 text-trouble">
-          {trouble}
-        </p>
-      )}
-      {looked === null && trouble === null && (
-        <p role="status" className="flex items-center gap-3">
-          <progress aria-label="Looking at the backup" className="w-40" /> Looking at {file.name}
-        </p>
-      )}
+      <Looking name={file.name} trouble={trouble} isLooking={looked === null} />
       {looked !== null && (
         <>
           <p className="mb-2">
