@@ -285,11 +285,11 @@ test('the drawing and the sheets go out as SVG with fonts inside, and as PNG; th
   await expect(page.getByRole('heading', { name: 'Logbook' })).toBeVisible()
   const wrong = csv.bytes.toString().replace('R1,resistor,A,B,1.5', 'R1,resistor,A,B,1.5x')
   const file = (content: string) => ({ name: 'in.csv', mimeType: 'text/csv', buffer: Buffer.from(content) })
-  await page.locator('input[type=file]').setInputFiles(file(wrong))
+  await page.getByLabel('Files to import').setInputFiles(file(wrong))
   await expect(page.getByRole('alert').filter({ hasText: 'in.csv was not imported' })).toContainText(
     'row 3: R1: “1.5x” is not a number',
   )
-  await page.locator('input[type=file]').setInputFiles(file(csv.bytes.toString()))
+  await page.getByLabel('Files to import').setInputFiles(file(csv.bytes.toString()))
   await page.waitForURL(/\/networks\//)
   await expect(formulaField(page)).toHaveValue('R1 1.5 + (R2 10 + R3 20) ∥ R4 15 + R5 1')
 })

@@ -4,5 +4,4 @@
  */
 export const csvSafe = {
   escapeFormulae: /^[=@\t\r]|^[+-](?![\d.,]+(e[+-]?\d+)?\s*[\p{L}%]{0,4}$)/u,
-  newline: '\n',
 }

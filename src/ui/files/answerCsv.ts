@@ -20,6 +20,6 @@ export function answerCsv(worksheet: Worksheet): string {
       ),
       'share of power': row.share ?? '',
     })),
-    csvSafe,
+    { ...csvSafe, newline: '\n' },
   )
 }

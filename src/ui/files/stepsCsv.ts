@@ -38,7 +38,7 @@ export function stepsCsv(worksheet: Worksheet): string {
         work: formulas.map((formula) => formulaText(formula, 6)).join('; '),
       }
     }),
-    csvSafe,
+    { ...csvSafe, newline: '\n' },
   )
 
   function linesOf(row: Row, side: Side) {

@@ -15,6 +15,6 @@ export function partsCsv({ parts }: NetworkDocument): string {
       tolerance: part.tolerance ?? '',
       rating: part.rating ?? '',
     })),
-    csvSafe,
+    { ...csvSafe, newline: '\n' },
   )
 }
