@@ -75,7 +75,8 @@ export function Shell() {
         keys="?"
         aria-label="Show all keys"
         onClick={() => setOpen('keys')}
-        className="font-mono text-xs"
+        // A phone has no keys; the palette leads there all the same.
+        className="font-mono text-xs max-sm:hidden"
       >
         ?
       </Button>

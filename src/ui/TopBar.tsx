@@ -10,7 +10,7 @@ export function TopBar({ children, right }: { readonly children?: ReactNode; rea
         <span className="text-bar-expand">e</span>l
       </Link>
       {children}
-      <div className="ml-auto flex items-center gap-1.5 sm:gap-2">{right}</div>
+      <div className="ml-auto flex items-center gap-1 sm:gap-2">{right}</div>
     </header>
   )
 }

@@ -21,7 +21,7 @@ export function ScreenTabs({ id, screen }: { readonly id: string; readonly scree
           href={`/networks/${id}${path}`}
           aria-current={key === screen ? 'page' : undefined}
           className={clsx(
-            'rounded-md px-3 py-1.5 max-sm:px-1.5',
+            'rounded-md px-3 py-1.5 max-sm:px-1',
             key === screen ? 'bg-bar-line font-medium' : 'text-bar-soft hover:text-bar-ink',
           )}
         >
