@@ -96,8 +96,9 @@ export function replaceAll({ sqlite }: Opened, file: string): void {
             .all(table)
             .map(({ name }) => `"${name}"`)
             .join()
-          // What triggers have put there already is the same.
-          sqlite.exec(`INSERT OR IGNORE INTO main.${table} (${names}) SELECT ${names} FROM other.${table}`)
+          // Triggers have put some of these there already; of the others a row that does not fit is a fault, and undoes all of it.
+          const put = table === 'network_pictures' ? 'INSERT OR IGNORE' : 'INSERT'
+          sqlite.exec(`${put} INTO main.${table} (${names}) SELECT ${names} FROM other.${table}`)
         }
       })
       .immediate()

@@ -68,15 +68,6 @@ function stretchedDrawing(worksheet: Worksheet, { figures, symbols, electrons }:
 /** The most parts that a table on paper lists. */
 export const mostListed = 400
 
-const kindNames = {
-  resistor: 'resistor',
-  source: 'source',
-  terminals: 'terminals',
-  wire: 'wire',
-  ammeter: 'ammeter',
-  voltmeter: 'voltmeter',
-} as const
-
 /** Every part but plain wires: its value as it was typed, tolerance and rating where any has one, the nodes between which it lies. */
 function partsTable({ network, wiring }: Worksheet): Block {
   const parts = network.parts.filter(({ kind }) => kind !== 'wire')
@@ -90,7 +81,7 @@ function partsTable({ network, wiring }: Worksheet): Block {
           ? part.voltage && givenText(part.voltage, 'voltage')
           : undefined
     const between = [part.from, part.to].map((point) => labelAt(wiring, point)).join(', ')
-    return [part.name, kindNames[part.kind], value ?? '–', ...notes.map((field) => noteOf(part, field)), between]
+    return [part.name, part.kind, value ?? '–', ...notes.map((field) => noteOf(part, field)), between]
   })
   const more = parts.length - rows.length
   return {

@@ -1,8 +1,9 @@
 import { drawLoops, drawSheet, describeSheet, loopsOf } from '../../picture'
 import type { ReportContent } from '../../network'
-import { unitOf, type Quantity, type Unit } from '../../number'
+import { unitOf, type Unit } from '../../number'
 import {
   accountForPowers,
+  amountAt,
   currentKeys,
   explainLine,
   nameOf,
@@ -15,7 +16,7 @@ import {
 import { loopsInk, sheetInk } from '../ink'
 import { answerRows, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'
 import { askedText, givenOf, mostListed } from './given'
-import { formulasOf, isGiven, mostDrawn, powersOf, sheetDrawing, stepOf, supplyOf, type Looks } from './steps'
+import { capital, formulasOf, isGiven, mostDrawn, powersOf, sheetDrawing, stepOf, supplyOf, type Looks } from './steps'
 import type { Block, Cell, Density, Drawing, Report, ReportKind, ReportSection, Said, Value } from './report'
 
 /** How a report is made. */
@@ -44,35 +45,32 @@ export function makeReport(worksheet: Worksheet, options: ReportOptions): Report
   const looks: Looks = { figures, symbols, form, electrons, isBlank, hasChecks: !leaveOut.includes('checks') }
   const exact = withoutRounding(worksheet)
   const parts = { worksheet, exact, looks, density }
-  const wanted = new Set<ReportContent>(density === 'answers' ? ['given', 'asked', 'answers', 'notes'] : orderOf)
-  const all: (ReportSection | null)[] = [
-    section('given', 'Given', givenOf(worksheet, looks, density)),
-    section('asked', 'Asked', [{ block: 'words', text: askedText(worksheet) }]),
-    section('steps', 'Reduce', downOf(parts), density === 'compact'),
-    supplySection(parts),
-    section('back', 'Expand', upOf(parts), density === 'compact'),
-    isBlank ? null : section('checks', 'Checks', checksOf(worksheet)),
-    section('answers', 'Answers', answersOf(parts)),
-    section('notes', 'Notes', notesOf(worksheet)),
-    ...(isBlank ? [] : more),
-  ]
+  const wanted = (density === 'answers' ? ofAnswers : ofAll).filter((content) => !leaveOut.includes(content))
+  const make: Readonly<Record<(typeof ofAll)[number], () => ReportSection | null>> = {
+    given: () => section('given', 'Given', givenOf(worksheet, looks, density)),
+    asked: () => section('asked', 'Asked', [{ block: 'words', text: askedText(worksheet) }]),
+    steps: () => section('steps', 'Reduce', downOf(parts), density === 'compact'),
+    supply: () => supplySection(parts),
+    back: () => section('back', 'Expand', upOf(parts), density === 'compact'),
+    checks: () => (isBlank ? null : section('checks', 'Checks', checksOf(worksheet))),
+    answers: () => section('answers', 'Answers', answersOf(parts)),
+    notes: () => section('notes', 'Notes', notesOf(worksheet)),
+  }
+  // Only what is wanted is made.
+  const sections = wanted.flatMap((content) => make[content]() ?? [])
+  const others = isBlank ? [] : more.filter(({ content }) => !leaveOut.includes(content))
   return {
     title,
     note: notes[kind],
     fields,
-    sections: all.flatMap((it) =>
-      it !== null &&
-      it.blocks.length > 0 &&
-      !leaveOut.includes(it.content) &&
-      (wanted.has(it.content) || more.includes(it))
-        ? [it]
-        : [],
-    ),
+    sections: [...sections, ...others].filter(({ blocks }) => blocks.length > 0),
     figures,
   }
 }
 
-const orderOf: readonly ReportContent[] = ['given', 'asked', 'steps', 'supply', 'back', 'checks', 'answers', 'notes']
+/** What the worksheet itself gives, in its order; and what of that answers alone have. */
+const ofAll = ['given', 'asked', 'steps', 'supply', 'back', 'checks', 'answers', 'notes'] as const
+const ofAnswers: readonly (typeof ofAll)[number][] = ['given', 'asked', 'answers', 'notes']
 
 function section(content: ReportContent, heading: string, blocks: readonly Block[], columns = false): ReportSection {
   return { content, heading, blocks, ...(columns && { columns: true as const }) }
@@ -230,18 +228,14 @@ function checksOf(worksheet: Worksheet): Block[] {
           : '✗ The powers do not add up to what the supply gives.',
       ]
     return holding === own.length
-      ? [`✓ ${capitalised(names[law])} holds at all ${own.length} ${where} that were checked${isWithin}.`]
-      : [`✗ ${capitalised(names[law])} does not hold at ${at.join(', ')}.`]
+      ? [`✓ ${capital(names[law])} holds at all ${own.length} ${where} that were checked${isWithin}.`]
+      : [`✗ ${capital(names[law])} does not hold at ${at.join(', ')}.`]
   })
   const said = findings.map(({ message }) => message)
   return [
     ...items.map((text): Block => ({ block: 'words', text })),
     ...(said.length > 0 ? [{ block: 'list', items: said } as const] : []),
   ]
-}
-
-function capitalised(text: string): string {
-  return text.slice(0, 1).toUpperCase() + text.slice(1)
 }
 
 /** What was asked for, in boxes; or the table of everything. */
@@ -254,7 +248,7 @@ function answersOf({ worksheet, looks, density }: Parts): Block[] {
       const isReading = line.quantity !== 'potential' && readingPart(elements.length, line.of) !== null
       const name = nameOf(worksheet, line)
       return {
-        name: isReading ? `${name} shows` : `${letterOfAsked(line.quantity)} of ${name}`,
+        name: isReading ? `${name} shows` : `${line.quantity} of ${name}`,
         value: answer(line.amount, unitOfLine(line)),
       }
     })
@@ -313,10 +307,6 @@ function answersOf({ worksheet, looks, density }: Parts): Block[] {
   }
 }
 
-function letterOfAsked(quantity: Quantity | 'potential'): string {
-  return quantity
-}
-
 /** What the whole is, in letters, while values are missing. */
 function letters(worksheet: Worksheet): Block[] {
   const open = worksheet.analysis.parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
@@ -343,13 +333,10 @@ function potentialsOf(worksheet: Worksheet): Block[] {
   const branches =
     currents === null || derivation.whole === null
       ? []
-      : currentKeys(worksheet, derivation.whole, network.parts[wiring.supply].name).map(({ element }) => {
-          const line = derivation.found.current[element]
-          return {
-            name: `I${currents[element]}`,
-            value: { amount: line === undefined ? null : derivation.lines[line].amount, unit: unitOf.current },
-          }
-        })
+      : currentKeys(worksheet, derivation.whole, network.parts[wiring.supply].name).map(({ element }) => ({
+          name: `I${currents[element]}`,
+          value: { amount: amountAt(worksheet, 'current', element), unit: unitOf.current },
+        }))
   return [
     ...(potentials.some(({ value }) => value.amount !== null)
       ? [{ block: 'values', title: 'Potentials against 0 V', items: potentials } as const]

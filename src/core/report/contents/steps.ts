@@ -101,11 +101,12 @@ export function wordsOf(
   worksheet: Worksheet,
   exact: Worksheet | null,
   row: Row,
-  { step, lines, check }: RowBlock,
+  block: RowBlock,
   side: Side,
   looks: Looks,
 ): Block[] {
-  const words = explainBlock(worksheet, row, { step, lines, check, carried: [] }, side)
+  const { step, lines, check } = block
+  const words = explainBlock(worksheet, row, block, side)
   const checked = check && step !== null && side === 'expand' && looks.hasChecks && !looks.isBlank
   return [
     ...(words ? [{ block: 'words', text: capital(wordSentence(words.title)), as: 'strong' } as const] : []),
