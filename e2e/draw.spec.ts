@@ -86,7 +86,7 @@ test('the same by keyboard alone, in no more than 50 keys', async ({ page }) => 
 })
 
 test.describe('by touch', () => {
-  test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } })
+  test.use({ hasTouch: true, viewport: { width: 1180, height: 820 } })
   test('strokes are drawn, a part is chosen by a tap, and two fingers zoom', async ({ page }) => {
     await newDrawing(page, 'Drawn by finger')
     const client = await page.context().newCDPSession(page)

@@ -54,7 +54,7 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
     seen.current = view
   }, [view])
 
-  // Dragged to its edge, the board pans along.
+  // Held at its edge, the board pans along; a stroke that only ends there finds the peg that it was led to.
   const pointer = useRef<Coordinates | null>(null)
   const began = useRef<Coordinates>({ x: 0, y: 0 })
   const isDragging = gesture.state !== 'idle' && gesture.state !== 'pressing'
@@ -62,10 +62,12 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
   useEffect(() => {
     if (!isDragging) return
     let frame = 0
+    let held = 0
     const pan = () => {
       frame = requestAnimationFrame(pan)
       const pull = pointer.current && edgePull(pointer.current, began.current, width, height)
-      if (!pull || !pointer.current) return
+      held = pull ? held + 1 : 0
+      if (!pull || !pointer.current || held <= edgePause) return
       seen.current = panBy(seen.current, pull)
       onView(() => seen.current)
       const next = drag(latest.current, toBoard(seen.current, pointer.current), seen.current.zoom)
@@ -189,6 +191,9 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
   const held: Held = { isDragging: () => latest.current.state !== 'idle', cancel: () => setGesture(idle), typed }
   return { gesture, handlers, held }
 }
+
+/** For how many frames the pointer is held at the edge before the board pans along. */
+const edgePause = 15
 
 /** How near to a peg at the tip of a symbol a stroke begins there, in pixels; farther in, the press means its body. */
 const tip = 8
