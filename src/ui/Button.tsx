@@ -20,9 +20,9 @@ const looks = {
   bar: 'border-bar-line text-bar-ink hover:bg-bar-line border',
 } as const
 
-/** How a button of a bar looks that switches something on and off. */
-export function switchLook(isOn: boolean): string {
-  return clsx('h-9', isOn && '!border-chosen !bg-chosen-wash')
+/** A button of a bar that switches something on and off. */
+export function SwitchButton({ isOn, ...rest }: Omit<ButtonProps, 'className'> & { readonly isOn: boolean }) {
+  return <Button aria-pressed={isOn} className={clsx('h-9', isOn && '!border-chosen !bg-chosen-wash')} {...rest} />
 }
 
 /** A button with its key in the tooltip. */

@@ -4,7 +4,8 @@ import { useMemo, useRef, useState } from 'react'
 import { meters, readingsOf, readReadingsText, type ReadingsDocument } from '@/core/bench'
 import type { Network, Problem } from '@/core/network'
 import { problemText } from '@/ui/api'
-import { Button, switchLook } from '@/ui/Button'
+import { Button, SwitchButton } from '@/ui/Button'
+import { FileField } from '@/ui/FileField'
 import { Dialog } from '@/ui/Dialog'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuPanel } from '@/ui/MenuItem'
@@ -61,8 +62,7 @@ export function BenchBar({
         action: { label: 'Undo', onClick: () => void begin(before) },
       })
   }
-  const bring = async (chosen: File | undefined) => {
-    if (!chosen) return
+  const bring = async (chosen: File) => {
     const text = await chosen.text()
     const isTable = !text.trimStart().startsWith('{')
     const read = isTable ? (await import('./readingsCsv')).readReadingsCsv(text, chosen.name) : readReadingsText(text)
@@ -142,14 +142,9 @@ export function BenchBar({
       )}
       <div role="group" aria-label="Beside the log" className="flex flex-wrap">
         {sides.map(({ key, name }) => (
-          <Button
-            key={key}
-            aria-pressed={side === key}
-            onClick={() => onSide(key)}
-            className={switchLook(side === key)}
-          >
+          <SwitchButton key={key} isOn={side === key} onClick={() => onSide(key)}>
             {name}
-          </Button>
+          </SwitchButton>
         ))}
       </div>
       {run && side === 'standin' && (
@@ -167,16 +162,11 @@ export function BenchBar({
         >
           <Printer size={15} aria-hidden />
         </Button>
-        <input
+        <FileField
           ref={file}
-          type="file"
-          hidden
           accept=".json,.csv,application/json,text/csv"
-          aria-label="A run of readings to bring in"
-          onChange={({ target }) => {
-            void bring(target.files?.[0])
-            target.value = ''
-          }}
+          label="A run of readings to bring in"
+          onFiles={([chosen]) => void bring(chosen)}
         />
       </span>
       {refused && (

@@ -1,6 +1,6 @@
 import { Image as ImageIcon, MoveHorizontal, Route } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { Button, switchLook } from '@/ui/Button'
+import { SwitchButton } from '@/ui/Button'
 import { TakeOut } from '@/ui/network/TakeOut'
 
 /** What is done with the whole drawing. */
@@ -25,33 +25,25 @@ export function DrawActions({
 }) {
   return (
     <>
-      <Button
-        tip="Current’s path: arrows from + through the network"
-        keys="c"
-        aria-pressed={tracing}
-        onClick={onTrace}
-        className={switchLook(tracing)}
-      >
+      <SwitchButton tip="Current’s path: arrows from + through the network" keys="c" isOn={tracing} onClick={onTrace}>
         <Route size={16} aria-hidden /> <span className="max-sm:sr-only">Current’s path</span>
-      </Button>
-      <Button
+      </SwitchButton>
+      <SwitchButton
         tip={stretched ? 'Back to the drawing' : 'Unfold it from + at the left to − at the right'}
         keys="s"
-        aria-pressed={stretched}
+        isOn={stretched}
         onClick={onStretch}
-        className={switchLook(stretched)}
       >
         <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
-      </Button>
-      <Button
+      </SwitchButton>
+      <SwitchButton
         tip={hasPicture ? 'What is done with the picture' : 'Lay a photograph or a scan under the drawing, to trace it'}
         keys="t"
-        aria-pressed={hasPicture}
+        isOn={hasPicture}
         onClick={onPicture}
-        className={switchLook(hasPicture)}
       >
         <ImageIcon size={16} aria-hidden /> <span className="max-sm:sr-only">Picture</span>
-      </Button>
+      </SwitchButton>
       <TakeOut>{children}</TakeOut>
     </>
   )

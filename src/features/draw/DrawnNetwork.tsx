@@ -6,6 +6,7 @@ import { mendMiss, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
 import { downloadBlob, fileName } from '@/ui/download'
+import { FileField } from '@/ui/FileField'
 import { MenuItem } from '@/ui/MenuItem'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -301,18 +302,11 @@ export function DrawnNetwork() {
               onEdit={editPart}
             />
           )}
-          <input
+          <FileField
             ref={pictureField}
-            type="file"
             accept="image/png,image/jpeg,image/webp"
-            hidden
-            aria-label="A photograph or scan to trace"
-            onChange={({ target }) => {
-              const [file] = target.files ?? []
-              if (file) void bring(file)
-              // The same file may be chosen once more.
-              target.value = ''
-            }}
+            label="A photograph or scan to trace"
+            onFiles={([file]) => void bring(file)}
           />
           {trace && (barOpen || !trace.locked) && (
             <TraceBar trace={trace} onChange={traced.change} onTakeOut={traced.takeOut} onAnother={choosePicture} />

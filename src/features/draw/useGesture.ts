@@ -62,12 +62,12 @@ export function useGesture(root: RefObject<HTMLDivElement | null>, props: Props)
   useEffect(() => {
     if (!isDragging) return
     let frame = 0
-    let held = 0
+    let rested = 0
     const pan = () => {
       frame = requestAnimationFrame(pan)
       const pull = pointer.current && edgePull(pointer.current, began.current, width, height)
-      held = pull ? held + 1 : 0
-      if (!pull || !pointer.current || held <= edgePause) return
+      rested = pull ? rested + 1 : 0
+      if (!pull || !pointer.current || rested <= edgePause) return
       seen.current = panBy(seen.current, pull)
       onView(() => seen.current)
       const next = drag(latest.current, toBoard(seen.current, pointer.current), seen.current.zoom)

@@ -6,9 +6,7 @@ import { shownText, unitOf } from '@/core/number'
 import { api, problemText } from '@/ui/api'
 import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
-import { Shell } from '@/ui/Shell'
-import { TopBar } from '@/ui/TopBar'
-import { ViewMenu } from '@/ui/ViewMenu'
+import { ScreenBar } from '@/ui/ScreenBar'
 import { changeText, comparedOf, partsIn, type Compared, type ComparedNetwork } from './comparison'
 
 /** More networks do not fit side by side. */
@@ -54,16 +52,9 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
     (part === null ? network.whole : network.parts?.get(part))?.[quantity] ?? null
   return (
     <div className="flex min-h-screen flex-col">
-      <TopBar
-        right={
-          <>
-            <ViewMenu />
-            <Shell />
-          </>
-        }
-      >
+      <ScreenBar>
         <h1 className="font-medium">Side by side</h1>
-      </TopBar>
+      </ScreenBar>
       <main className="p-4">
         {trouble !== null && <p role="alert">{trouble}</p>}
         {networks === null && trouble === null && <progress aria-label="Reading the networks" className="w-40" />}

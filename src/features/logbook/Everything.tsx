@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic'
 import { DropdownMenu } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { Button } from '@/ui/Button'
+import { FileField } from '@/ui/FileField'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
 
 const RestoreDialog = dynamic(() => import('./Archive').then((module) => module.RestoreDialog))
@@ -28,17 +29,7 @@ export function Everything({ onImport }: { readonly onImport: () => void }) {
           <MenuItem text="Restore a backup …" onSelect={() => field.current?.click()} />
         </MenuPanel>
       </DropdownMenu.Root>
-      <input
-        ref={field}
-        type="file"
-        hidden
-        aria-label="A backup to restore"
-        onChange={({ target }) => {
-          setBackup(target.files?.[0] ?? null)
-          // The same file may be chosen once more.
-          target.value = ''
-        }}
-      />
+      <FileField ref={field} label="A backup to restore" onFiles={([file]) => setBackup(file)} />
       {backup && <RestoreDialog file={backup} onClose={() => setBackup(null)} />}
     </>
   )

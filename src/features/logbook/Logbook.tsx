@@ -14,9 +14,7 @@ import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
-import { Shell } from '@/ui/Shell'
-import { TopBar } from '@/ui/TopBar'
-import { ViewMenu } from '@/ui/ViewMenu'
+import { ScreenBar } from '@/ui/ScreenBar'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
 import { Bin } from './Bin'
@@ -141,19 +139,12 @@ export function Logbook({ first }: { readonly first: string }) {
   return (
     <div {...getRootProps({ className: 'min-h-screen' })}>
       <Commands list={commands} />
-      <TopBar
-        right={
-          <>
-            <ViewMenu />
-            <Shell />
-          </>
-        }
-      >
+      <ScreenBar>
         <h1 className="font-medium">Logbook</h1>
         <Link href="/practice" className="rounded-md px-3 py-1.5 text-bar-soft hover:text-bar-ink max-sm:px-1.5">
           Practice
         </Link>
-      </TopBar>
+      </ScreenBar>
       <main ref={main} tabIndex={-1} className="mx-auto max-w-6xl p-4 outline-none">
         <input {...getInputProps({ 'aria-label': 'Files to import' })} />
         <div className="mb-4 flex flex-wrap items-center gap-2">

@@ -1,9 +1,7 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { Shell } from '@/ui/Shell'
-import { TopBar } from '@/ui/TopBar'
-import { ViewMenu } from '@/ui/ViewMenu'
+import { ScreenBar } from '@/ui/ScreenBar'
 
 const screens = [
   { key: 'tasks', name: 'Practice', path: '/practice' },
@@ -21,14 +19,7 @@ export function PracticeFrame({
 }) {
   return (
     <div className="flex min-h-screen flex-col">
-      <TopBar
-        right={
-          <>
-            <ViewMenu />
-            <Shell />
-          </>
-        }
-      >
+      <ScreenBar>
         <nav aria-label="Screens of practice" className="flex">
           {screens.map(({ key, name, path }) => (
             <Link
@@ -44,7 +35,7 @@ export function PracticeFrame({
             </Link>
           ))}
         </nav>
-      </TopBar>
+      </ScreenBar>
       {children}
     </div>
   )

@@ -7,6 +7,7 @@ import { useRef, useState } from 'react'
 import { codeFrom, readAttemptsText, readTasksText, seeds, usualDials, type KeptSheet } from '@/core/learner'
 import { api, problemText, type SavedSheet } from '@/ui/api'
 import { Button } from '@/ui/Button'
+import { FileField } from '@/ui/FileField'
 import { toast } from '@/ui/toast'
 import { useArrival } from '@/ui/useArrival'
 import { markRow, type MarkRow } from './markRows'
@@ -99,30 +100,18 @@ export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) 
             <FolderOpen size={16} aria-hidden /> Open attempts to mark
           </Button>
         </p>
-        <input
+        <FileField
           ref={sheetFile}
-          type="file"
           accept=".json,application/json"
-          hidden
-          aria-label="A sheet of tasks"
-          onChange={({ target }) => {
-            const [file] = target.files ?? []
-            if (file) void openSheet(file)
-            target.value = ''
-          }}
+          label="A sheet of tasks"
+          onFiles={([file]) => void openSheet(file)}
         />
-        <input
+        <FileField
           ref={attemptFiles}
-          type="file"
           accept=".json,application/json"
           multiple
-          hidden
-          aria-label="Attempts of learners"
-          onChange={({ target }) => {
-            const files = [...(target.files ?? [])]
-            if (files.length > 0) void openAttempts(files)
-            target.value = ''
-          }}
+          label="Attempts of learners"
+          onFiles={(files) => void openAttempts(files)}
         />
         {progress && (
           <p role="status" className="flex items-center gap-3">

@@ -9,7 +9,7 @@ import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { withoutRounding, type Outcome, type Side } from '@/core/worksheet'
-import { Button, switchLook } from '@/ui/Button'
+import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuNote } from '@/ui/MenuItem'
@@ -139,24 +139,22 @@ export function Work() {
       actions={
         <>
           <ModeSwitch />
-          <Button
+          <SwitchButton
             tip="How it is worked: order, arithmetic, numbers, only what is asked"
             keys="h"
-            aria-pressed={school}
+            isOn={school}
             onClick={() => setSchool(!school)}
-            className={switchLook(school)}
           >
             <ListChecks size={16} aria-hidden /> <span className="max-sm:sr-only">How</span>
-          </Button>
-          <Button
+          </SwitchButton>
+          <SwitchButton
             tip="Parts list"
             keys="p"
-            aria-pressed={partsOpen}
+            isOn={partsOpen}
             onClick={() => changeSettings({ parts: !partsOpen })}
-            className={switchLook(partsOpen)}
           >
             <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
-          </Button>
+          </SwitchButton>
           <TakeOut>
             <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis || isTried} />
             <MenuItem

@@ -7,11 +7,10 @@ import { useMemo, useRef, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
+import { FileField } from '../FileField'
 import { saveDocument } from '../download'
-import { Shell } from '../Shell'
+import { ScreenBar } from '../ScreenBar'
 import { toast } from '../toast'
-import { TopBar } from '../TopBar'
-import { ViewMenu } from '../ViewMenu'
 import { FormulaLine } from './FormulaLine'
 import { ImportProblems } from './ImportProblems'
 import { useOpenNetwork } from './OpenNetwork'
@@ -89,8 +88,8 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
   return (
     <div {...drop.handlers} className="flex min-h-screen flex-col">
       <Commands list={commands} />
-      <TopBar
-        right={
+      <ScreenBar
+        end={
           <>
             {status}
             <Button
@@ -123,27 +122,18 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
             >
               <History size={15} aria-hidden />
             </Button>
-            <ViewMenu />
-            <Shell />
           </>
         }
       >
         <TitleField store={store} />
         <NetworkSaving />
         <ScreenTabs id={id} screen={screen} />
-      </TopBar>
+      </ScreenBar>
       <section aria-label="Entry">
-        <input
+        <FileField
           ref={file}
-          type="file"
-          hidden
-          aria-label="A network document or parts list to put here"
-          onChange={({ target }) => {
-            const [chosen] = target.files ?? []
-            if (chosen) void importFile(store, chosen)
-            // The same file may be brought in once more.
-            target.value = ''
-          }}
+          label="A network document or parts list to put here"
+          onFiles={([chosen]) => void importFile(store, chosen)}
         />
         <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
           {isEntry ? (

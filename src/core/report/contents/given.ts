@@ -1,23 +1,9 @@
-import { drawBoard, openBoard } from '../../entry'
-import { knownOf, writeNetwork, type GivenQuantity, type Network } from '../../network'
+import { knownOf, type GivenQuantity, type Network } from '../../network'
 import { exactOf, quantityText, unitOf } from '../../number'
-import { describeSheet, drawSheet, type ResistorSymbol } from '../../picture'
 import { labelAt } from '../../structure'
 import { askedName, askedTexts, listed, type Worksheet } from '../../worksheet'
-import { boardInk, sheetInk } from '../ink'
-import { isGiven, mostDrawn, type Looks } from './steps'
-import type { Block, Cell, Density, Drawing } from './report'
-
-/** Larger drawings cannot be read on a page. */
-const mostOnBoard = 80
-
-/** The network as it was drawn; null where it is too large to be read. */
-export function boardDrawing({ network, wiring }: Worksheet, symbols: ResistorSymbol): Drawing | null {
-  if (network.parts.length > mostOnBoard) return null
-  const picture = drawBoard(openBoard(writeNetwork(network)), wiring.nodes)
-  const said = network.parts.filter(({ kind }) => kind !== 'wire').map(({ name }) => name)
-  return { name: 'drawing', ink: boardInk(picture, symbols, `The network as it was drawn: ${said.join(', ')}`) }
-}
+import { boardDrawing, stretchedDrawing, type Looks } from './drawings'
+import type { Block, Cell, Density } from './report'
 
 /** What is given: the drawing, the same stretched, every part, and what is known. */
 export function givenOf(worksheet: Worksheet, looks: Looks, density: Density): Block[] {
@@ -49,20 +35,6 @@ export function givenOf(worksheet: Worksheet, looks: Looks, density: Density): B
 /** A value that was given, with its unit, however it was typed. */
 function givenText({ value, exact }: GivenQuantity, quantity: keyof typeof unitOf): string {
   return quantityText({ value, exact: exactOf(exact) }, unitOf[quantity], 6, '\u2009')
-}
-
-/** The first sheet, with what is given alone. */
-function stretchedDrawing(worksheet: Worksheet, { figures, symbols, electrons }: Looks): Drawing | null {
-  if (worksheet.stages[0].starts.length > mostDrawn || worksheet.stages[0].starts.length === 0) return null
-  const first = { stage: 0, sheet: 0, number: 0 }
-  const { lines } = worksheet.derivation
-  const picture = drawSheet(worksheet, first, 'reduce', figures, {
-    withoutOutward: true,
-    isFound: (line) => isGiven(lines[line]),
-  })
-  const nodeLabels = worksheet.stages[0].wiring.nodes.map(({ label }) => label)
-  const description = describeSheet(worksheet, first, 'reduce', picture)
-  return { name: 'stretched', ink: sheetInk(picture, { nodeLabels, symbols, electrons, description }) }
 }
 
 /** The most parts that a table on paper lists. */

@@ -16,5 +16,6 @@ export {
   type Value,
 } from './report'
 export { makeReport, type ReportOptions } from './make'
-export { sheetDrawing, stepOf, type Looks } from './steps'
+export { sheetDrawing, type Looks } from './drawings'
+export { stepOf } from './steps'
 export { answerRows, answerText, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'

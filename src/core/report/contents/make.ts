@@ -1,23 +1,10 @@
-import { drawLoops, drawSheet, describeSheet, loopsOf } from '../../picture'
 import type { ReportContent } from '../../network'
-import { unitOf, type Unit } from '../../number'
-import {
-  accountForPowers,
-  amountAt,
-  currentKeys,
-  explainLine,
-  nameOf,
-  readingPart,
-  unitOfLine,
-  withoutRounding,
-  type Row,
-  type Worksheet,
-} from '../../worksheet'
-import { loopsInk, sheetInk } from '../ink'
-import { answerRows, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'
+import { accountForPowers, explainLine, withoutRounding, type Row, type Side, type Worksheet } from '../../worksheet'
+import { answersOf } from './answered'
+import { loopsDrawing, sheetDrawing, valuesDrawing, type Looks } from './drawings'
 import { askedText, givenOf, mostListed } from './given'
-import { capital, formulasOf, isGiven, mostDrawn, powersOf, sheetDrawing, stepOf, supplyOf, type Looks } from './steps'
-import type { Block, Cell, Density, Drawing, Report, ReportKind, ReportSection, Said, Value } from './report'
+import { capital, formulasOf, powersOf, stepOf, supplyOf } from './steps'
+import type { Block, Density, Report, ReportKind, ReportSection, Said } from './report'
 
 /** How a report is made. */
 export interface ReportOptions extends Pick<Looks, 'figures' | 'symbols' | 'form' | 'electrons'> {
@@ -53,7 +40,7 @@ export function makeReport(worksheet: Worksheet, options: ReportOptions): Report
     supply: () => supplySection(parts),
     back: () => section('back', 'Expand', upOf(parts), density === 'compact'),
     checks: () => (isBlank ? null : section('checks', 'Checks', checksOf(worksheet))),
-    answers: () => section('answers', 'Answers', answersOf(parts)),
+    answers: () => section('answers', 'Answers', answersOf(worksheet, looks, density)),
     notes: () => section('notes', 'Notes', notesOf(worksheet)),
   }
   // Only what is wanted is made.
@@ -84,23 +71,13 @@ interface Parts {
 }
 
 /** Steps on the way down, the way outward from what is known before or behind them. */
-function downOf({ worksheet, exact, looks, density }: Parts): Block[] {
+function downOf(parts: Parts): Block[] {
+  const { worksheet, looks, density } = parts
   const rows = worksheet.rows.filter(({ kind, down }) => kind !== 'supply' && down.some(isSaid))
   const loops = density === 'compact' ? loopsDrawing(worksheet, looks) : null
   return [
     ...(loops ? [{ block: 'drawing', drawing: loops } as const] : []),
-    ...rows
-      .slice(0, mostSteps)
-      .map((row) =>
-        stepOf(
-          worksheet,
-          exact,
-          row,
-          'reduce',
-          looks,
-          density === 'full' && row.kind === 'sheet' ? sheetDrawing(worksheet, row, 'reduce', looks) : null,
-        ),
-      ),
+    ...stepsOf(parts, rows.slice(0, mostSteps), 'reduce'),
     ...leftOut(rows.length),
   ]
 
@@ -109,23 +86,18 @@ function downOf({ worksheet, exact, looks, density }: Parts): Block[] {
   }
 }
 
+/** What happens in each of these rows, in their order; in full with their sheets. */
+function stepsOf({ worksheet, exact, looks, density }: Parts, rows: readonly Row[], side: Side): Block[] {
+  return rows.map((row) => {
+    const drawing = density === 'full' && row.kind === 'sheet' ? sheetDrawing(worksheet, row, side, looks) : null
+    return stepOf(worksheet, exact, row, side, looks, drawing)
+  })
+}
+
 function leftOut(count: number): Block[] {
   if (count <= mostSteps) return []
   const text = `${(count - mostSteps).toLocaleString('en')} more steps are left out here; the table of steps (CSV) has them all.`
   return [{ block: 'words', text, as: 'soft' }]
-}
-
-/** All groups of the first stage on one drawing. */
-function loopsDrawing(worksheet: Worksheet, { figures, symbols, electrons, isBlank }: Looks): Drawing | null {
-  const [{ starts, steps, wiring }] = worksheet.stages
-  if (starts.length > mostDrawn || steps.length === 0) return null
-  const { lines } = worksheet.derivation
-  const isFound = isBlank ? (line: number) => isGiven(lines[line]) : undefined
-  const loops = loopsOf(worksheet, steps.length, figures, isFound)
-  const nodeLabels = wiring.nodes.map(({ label }) => label)
-  const description = `Loops around the groups: ${loops.map(({ text }) => text).join(', ')}`
-  const looped = drawLoops(worksheet, loops, figures)
-  return { name: 'loops', ink: loopsInk(looped, { nodeLabels, symbols, electrons, description }) }
 }
 
 function supplySection({ worksheet, exact, looks, density }: Parts): ReportSection | null {
@@ -148,7 +120,8 @@ function supplySection({ worksheet, exact, looks, density }: Parts): ReportSecti
 }
 
 /** Steps on the way up: the last sheet first. */
-function upOf({ worksheet, exact, looks, density }: Parts): Block[] {
+function upOf(parts: Parts): Block[] {
+  const { worksheet, exact, looks, density } = parts
   const rows = worksheet.rows.filter(({ kind, up }) => (kind === 'sheet' || kind === 'exchange') && up.length > 0)
   const powers = powersOf(worksheet, exact, looks)
   const readings = readingsShown(worksheet, exact, looks)
@@ -156,19 +129,7 @@ function upOf({ worksheet, exact, looks, density }: Parts): Block[] {
   const first = density === 'compact' ? valuesDrawing(worksheet, looks) : null
   return [
     ...(first ? [{ block: 'drawing', drawing: first } as const] : []),
-    ...rows
-      .slice(-mostSteps)
-      .reverse()
-      .map((row) =>
-        stepOf(
-          worksheet,
-          exact,
-          row,
-          'expand',
-          looks,
-          density === 'full' && row.kind === 'sheet' ? sheetDrawing(worksheet, row, 'expand', looks) : null,
-        ),
-      ),
+    ...stepsOf(parts, rows.slice(-mostSteps).reverse(), 'expand'),
     ...leftOut(rows.length),
     ...titled('Meters', readings, false),
     ...(powers.length <= mostListed ? titled('Powers', powers, density === 'full') : []),
@@ -198,17 +159,6 @@ function readingsShown(worksheet: Worksheet, exact: Worksheet | null, looks: Loo
     .flatMap(({ line }) => formulasOf(worksheet, exact, line, looks))
 }
 
-/** The first sheet with all values on it. */
-function valuesDrawing(worksheet: Worksheet, { figures, symbols, form, electrons, isBlank }: Looks): Drawing | null {
-  const [{ starts, wiring }] = worksheet.stages
-  if (starts.length > mostDrawn || starts.length === 0 || isBlank || worksheet.asked) return null
-  const first = { stage: 0, sheet: 0, number: 0 }
-  const picture = drawSheet(worksheet, first, 'expand', figures, { form })
-  const nodeLabels = wiring.nodes.map(({ label }) => label)
-  const description = describeSheet(worksheet, first, 'expand', picture)
-  return { name: 'values', ink: sheetInk(picture, { nodeLabels, symbols, electrons, description }) }
-}
-
 /** The laws that were checked over the whole network, and what is worth saying. */
 function checksOf(worksheet: Worksheet): Block[] {
   const { checks, findings } = worksheet.analysis
@@ -235,113 +185,6 @@ function checksOf(worksheet: Worksheet): Block[] {
   return [
     ...items.map((text): Block => ({ block: 'words', text })),
     ...(said.length > 0 ? [{ block: 'list', items: said } as const] : []),
-  ]
-}
-
-/** What was asked for, in boxes; or the table of everything. */
-function answersOf({ worksheet, looks, density }: Parts): Block[] {
-  const { asked, derivation, elements, analysis } = worksheet
-  const { isBlank } = looks
-  if (asked) {
-    const items = asked.answers.map(({ line: id }) => {
-      const line = derivation.lines[id]
-      const isReading = line.quantity !== 'potential' && readingPart(elements.length, line.of) !== null
-      const name = nameOf(worksheet, line)
-      return {
-        name: isReading ? `${name} shows` : `${line.quantity} of ${name}`,
-        value: answer(line.amount, unitOfLine(line)),
-      }
-    })
-    const missing = asked.missing.map(({ quantity, of }) => `There is no ${quantity} of ${of} to find in this network.`)
-    return [
-      { block: 'values', title: '', items },
-      ...(missing.length > 0 ? [{ block: 'list', items: missing } as const] : []),
-    ]
-  }
-  if (analysis.status === 'structure') return letters(worksheet)
-  const rows = answerRows(worksheet)
-  const whole = supplyRow(analysis)
-  const named = currentsByPart(worksheet)
-  const hasValues = analysis.supply.current !== null
-  const shownColumns = hasValues || analysis.supply.voltage !== null ? columns : columns.slice(0, 1)
-  const cells = (row: AnswerRow, isWhole: boolean): Cell[] => [
-    row.name,
-    ...shownColumns.map(({ key, unit }): Value => {
-      const isKnown = key === 'resistance' && !isWhole
-      const before = key === 'current' ? named.get(row.name) : undefined
-      return {
-        amount: row[key],
-        unit,
-        ...(before !== undefined && { before }),
-        // Every answer stands in a box; what was given does not.
-        ...(!isKnown && row[key] !== null && { boxed: true as const }),
-        ...(isBlank && !isKnown && { blank: true as const }),
-      }
-    }),
-    ...(hasValues && !isBlank ? [percent(row.share)] : []),
-  ]
-  const listed = rows.slice(0, mostListed).map((row) => cells(row, false))
-  const more = rows.length - listed.length
-  return [
-    ...(density === 'answers' || isBlank ? [] : potentialsOf(worksheet)),
-    {
-      block: 'table',
-      head: ['part', ...shownColumns.map(({ symbol }) => symbol), ...(hasValues && !isBlank ? ['share of P'] : [])],
-      rows: listed,
-      foot: [...cells({ ...whole, name: `whole, ${whole.name}` }, true)],
-      wordColumns: 1,
-    },
-    ...(more > 0
-      ? [
-          {
-            block: 'words',
-            text: `${more.toLocaleString('en')} more parts are left out here; the answer table (CSV) has them all.`,
-            as: 'soft',
-          } as const,
-        ]
-      : []),
-  ]
-
-  function answer(amount: Value['amount'], unit: Unit): Value {
-    return { amount, unit, boxed: true, ...(isBlank && { blank: true as const }) }
-  }
-}
-
-/** What the whole is, in letters, while values are missing. */
-function letters(worksheet: Worksheet): Block[] {
-  const open = worksheet.analysis.parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
-  return [
-    {
-      block: 'words',
-      text: `${open
-        .slice(0, 20)
-        .map(({ name }) => name)
-        .join(
-          ', ',
-        )}${open.length > 20 ? ` and ${open.length - 20} more` : ''} ${open.length === 1 ? 'has' : 'have'} no value yet: what depends on ${open.length === 1 ? 'it' : 'them'} stands in letters.`,
-    },
-  ]
-}
-
-/** The potentials of all nodes, and the currents of all branches by their names. */
-function potentialsOf(worksheet: Worksheet): Block[] {
-  const { analysis, currents, derivation, network, wiring } = worksheet
-  const potentials = analysis.nodes.slice(0, mostListed).map(({ label, potential }) => ({
-    name: `node ${label}`,
-    value: { amount: potential, unit: unitOf.voltage },
-  }))
-  const branches =
-    currents === null || derivation.whole === null
-      ? []
-      : currentKeys(worksheet, derivation.whole, network.parts[wiring.supply].name).map(({ element }) => ({
-          name: `I${currents[element]}`,
-          value: { amount: amountAt(worksheet, 'current', element), unit: unitOf.current },
-        }))
-  return [
-    ...(potentials.some(({ value }) => value.amount !== null)
-      ? [{ block: 'values', title: 'Potentials against 0 V', items: potentials } as const]
-      : []),
-    ...(branches.length > 0 ? [{ block: 'values', title: 'Branch currents', items: branches } as const] : []),
   ]
 }
 

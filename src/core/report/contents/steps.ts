@@ -12,71 +12,14 @@ import {
   wordSentence,
   type Block as RowBlock,
   type Formula,
-  type Line,
   type Method,
   type Row,
   type Side,
   type Worksheet,
 } from '../../worksheet'
-import { describeSheet, drawSheet, loopAround, type Form, type Picture, type ResistorSymbol } from '../../picture'
-import { differs, shownText, type Figures } from '../../number'
-import { sheetOf } from '../../structure'
-import { sheetInk } from '../ink'
+import { differs, shownText } from '../../number'
+import { isGiven, type Looks } from './drawings'
 import type { Block, Drawing, ReportStep, Said } from './report'
-
-/** How a report looks, and whether its results are left out. */
-export interface Looks {
-  readonly figures: Figures
-  readonly symbols: ResistorSymbol
-  readonly form: Form
-  readonly electrons: boolean
-  readonly isBlank: boolean
-  readonly hasChecks: boolean
-}
-
-/** Sheets with more elements than this are not drawn: nobody could read them. */
-export const mostDrawn = 60
-
-/** Whether a value was there before anything was worked out. */
-export function isGiven({ method }: Line): boolean {
-  return method === 'given'
-}
-
-/** The sheet of a row; null where it is too large to be read. */
-export function sheetDrawing(
-  worksheet: Worksheet,
-  row: Pick<Row, 'key' | 'stage' | 'sheet' | 'number' | 'down'>,
-  side: Side,
-  { figures, symbols, form, electrons, isBlank }: Looks,
-): Drawing | null {
-  const stage = worksheet.stages[row.stage]
-  if (sheetOf(stage, row.sheet).elements.length > mostDrawn) return null
-  const { lines } = worksheet.derivation
-  // A closed loop says what the supply gives, which is to be found.
-  const drawn = drawSheet(worksheet, row, side, figures, {
-    form: isBlank ? 'line' : form,
-    ...(isBlank && { isFound: (line: number) => isGiven(lines[line]) }),
-  })
-  const picture: Picture = isBlank ? { ...drawn, aside: drawn.aside.map((part) => withoutValues(part, side)) } : drawn
-  const groups = row.down.flatMap(({ step }) => (step === null ? [] : [worksheet.elements[step].made?.members ?? []]))
-  return {
-    name: `sheet-${row.number ?? row.key}-${side}`,
-    ink: sheetInk(
-      picture,
-      {
-        nodeLabels: stage.wiring.nodes.map(({ label }) => label),
-        symbols,
-        electrons,
-        description: describeSheet(worksheet, row, side, picture),
-      },
-      groups.flatMap((members) => loopAround(picture, members) ?? []),
-    ),
-  }
-}
-
-function withoutValues<P extends Picture['aside'][number]>(part: P, side: Side): P {
-  return side === 'reduce' ? part : { ...part, label: { name: part.label.name, lines: [] } }
-}
 
 /** The sheet of a row, and what happens there. */
 export function stepOf(

@@ -1,0 +1,34 @@
+import type { Ref } from 'react'
+
+/** A field for files, out of sight: something else opens it by a click. */
+export function FileField({
+  ref,
+  label,
+  accept,
+  multiple = false,
+  onFiles,
+}: {
+  readonly ref: Ref<HTMLInputElement>
+  readonly label: string
+  readonly accept?: string
+  readonly multiple?: boolean
+  /** One file or more. */
+  readonly onFiles: (files: readonly [File, ...File[]]) => void
+}) {
+  return (
+    <input
+      ref={ref}
+      type="file"
+      accept={accept}
+      multiple={multiple}
+      hidden
+      aria-label={label}
+      onChange={({ target }) => {
+        const [first, ...rest] = target.files ?? []
+        // The same file may be chosen once more.
+        target.value = ''
+        if (first) onFiles([first, ...rest])
+      }}
+    />
+  )
+}
