@@ -1,7 +1,7 @@
 import { equalText, type Figures } from '../number'
 import { insideOf, outwardFrom } from '../structure'
 import { amountAt, type Worksheet } from '../worksheet'
-import { measures, type Box, type Picture, type PlacedPart } from './drawing'
+import { measures, overlap, type Box, type Picture, type PlacedPart } from './drawing'
 import { drawSheet } from './sheet'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
@@ -55,20 +55,35 @@ export interface LoopedPicture {
   readonly frame: Box
 }
 
+/** How often the sheet is drawn anew with more room for names that lay over other loops. */
+const mostTries = 4
+
 /** Draws the first sheet with room for loops that lie one in the other, and the loops on it. */
 export function drawLoops(worksheet: Worksheet, loops: readonly Loop[], figures: Figures): LoopedPicture {
   // Blank lines below a resistor make room for the loops that lie around it, and their names.
   const around = worksheet.elements.map((_, id) => outwardFrom(worksheet, id).length - 1)
-  const picture = drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', figures, {
-    withoutOutward: true,
-    written: (text, _quantity, id) => {
-      const side = '\u2007'.repeat(Math.ceil((around[id] * air) / 7))
-      return `${side}${text}${side}`
-    },
-    roomBelow: (id) => Math.ceil((around[id] * (nameRoom + air)) / 14),
-  })
-  const boxes = boxesAround(picture, loops, worksheet)
-  return { picture, boxes, frame: frameOf(picture, boxes) }
+  const beside = around.map((count) => Math.ceil((count * air) / measures.character))
+  for (let tries = 1; ; tries++) {
+    const picture = drawSheet(worksheet, { stage: 0, sheet: 0 }, 'reduce', figures, {
+      withoutOutward: true,
+      written: (text, _quantity, id) => {
+        const side = '\u2007'.repeat(beside[id])
+        return `${side}${text}${side}`
+      },
+      roomBelow: (id) => Math.ceil((around[id] * (nameRoom + air)) / measures.lineHeight),
+    })
+    const boxes = boxesAround(picture, loops, worksheet)
+    const narrow = boxes.filter(
+      (it) => it.lacks > 0 && boxes.some((other) => isApart(it.loop, other.loop) && overlap(it.box, other.box)),
+    )
+    if (narrow.length === 0 || tries === mostTries) return { picture, boxes, frame: frameOf(picture, boxes) }
+    // A name that is wider than what it names, and lies over the next, gets its room at the last resistor inside.
+    for (const { last, lacks } of narrow) beside[last] += Math.ceil(lacks / 2 / measures.character)
+  }
+}
+
+function isApart(one: Loop, other: Loop): boolean {
+  return ![...one.inside].some((name) => other.inside.has(name))
 }
 
 /** All that is drawn, loops included. */
@@ -97,25 +112,37 @@ function bottomOf({ y, label }: PlacedPart): number {
   return y + 10 + measures.lineHeight * label.lines.filter((line) => line.trim() !== '').length
 }
 
+interface LoopBox {
+  readonly loop: Loop
+  readonly box: Box
+  /** How much narrower what it is around is than its name. */
+  readonly lacks: number
+  /** The resistor that reaches farthest to the right in it. */
+  readonly last: number
+}
+
 /** The boxes of the loops, inner ones first, each around its parts and the loops inside it. */
-function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Worksheet): { loop: Loop; box: Box }[] {
-  const found: { loop: Loop; box: Box }[] = []
+function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Worksheet): LoopBox[] {
+  const found: LoopBox[] = []
   for (const loop of loops) {
-    const bare = picture.parts
-      .filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
-      .map((part) => ({
-        ...part.box,
-        height: bottomOf(part) - part.box.y,
-      }))
+    const own = picture.parts.filter(({ id, symbol }) => symbol === 'resistor' && loop.inside.has(elements[id].name))
+    const bare = own.map((part) => ({ ...part.box, height: bottomOf(part) - part.box.y }))
     const inner = found.filter(
       ({ loop: other }) => other.within < loop.within && [...other.inside].every((name) => loop.inside.has(name)),
     )
     const boxes = [...bare, ...inner.map(({ box }) => box)]
     const left = Math.min(...boxes.map((box) => box.x)) - air
     const top = Math.min(...boxes.map((box) => box.y)) - air
-    const right = Math.max(...boxes.map((box) => box.x + box.width), left + loop.text.length * 6.8 + 14 - air) + air
+    const wide = Math.max(...boxes.map((box) => box.x + box.width)) + air - left
+    const named = loop.text.length * 6.8 + 14
     const bottom = Math.max(...boxes.map((box) => box.y + box.height)) + nameRoom
-    found.push({ loop, box: { x: left, y: top, width: right - left, height: bottom - top } })
+    const end = ({ box }: PlacedPart) => box.x + box.width
+    found.push({
+      loop,
+      box: { x: left, y: top, width: Math.max(wide, named), height: bottom - top },
+      lacks: Math.max(0, named - wide),
+      last: own.reduce((a, b) => (end(b) > end(a) ? b : a)).id,
+    })
   }
   return found
 }
