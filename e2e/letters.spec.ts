@@ -18,7 +18,7 @@ test('a network without values stands in letters, and the numbers come one by on
   const value = page.getByLabel('value of R1', { exact: true })
   await value.fill('1.5')
   await expect(page.locator('[data-lettered]')).toHaveCount(0)
-  expect(await answerOf(page, 'R3')).toContain('6.4 V')
+  await expect.poll(() => answerOf(page, 'R3')).toContain('6.4 V')
   await value.fill('')
   await expect(page.locator('[data-lettered]')).toContainText('R1 has no value yet')
   await saved(page)
