@@ -42,11 +42,12 @@ export function half(page: Page, row: number, side: 'reduce' | 'expand'): Locato
   return page.locator(`[data-row="${row}"][data-side="${side}"]`)
 }
 
-/** The cells of the answer table's row for a part. */
+/** The cells of the answer table's row for a part, once the table has it: it follows the valley in the next moment. */
 export async function answerOf(page: Page, name: string): Promise<string[]> {
   const row = page
     .getByRole('region', { name: 'Answers' })
     .getByRole('row')
     .filter({ has: page.getByRole('cell', { name, exact: true }) })
+  await row.waitFor()
   return (await row.getByRole('cell').allInnerTexts()).map((text) => text.replaceAll('\u2009', ' ').trim())
 }

@@ -96,7 +96,7 @@ test('rows that were out of sight while a value changed show what a fresh page s
     const fresh = await context.newPage()
     await fresh.goto(page.url())
     await expect(fresh.locator('#floor')).toContainText('Req')
-    await expect.poll(() => rows(page)).toEqual(await rows(fresh))
+    await expect(async () => expect(await rows(page)).toEqual(await rows(fresh))).toPass({ timeout: 15_000 })
     await fresh.close()
   }
 })
