@@ -15,7 +15,7 @@ import { answerOf, formulaField, saved } from './helpers'
 
 /** The five resistors: right nodes, stretched, and solved by the valley. */
 async function expectFiveResistors(page: Page): Promise<void> {
-  expect(await nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
+  await expect.poll(() => nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
   await expect(formulaField(page)).toHaveValue('R1 1.5 + (R2 10 + R3 20) ∥ R4 15 + R5 1')
   await expect(page.getByText('Nothing to say against this network.')).toBeVisible()
   await page.getByRole('button', { name: 'Stretch' }).click()

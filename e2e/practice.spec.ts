@@ -388,8 +388,10 @@ test('a teacher’s round: a sheet in two variants, printed with its key, worked
   const table = page.locator('[data-marks-table]')
   await expect(page.locator('[data-refused]')).toContainText('the format must be "nodrel-attempts"')
   const cells = (name: string) => table.locator(`[data-learner="${name}"] td`).allInnerTexts()
-  expect((await cells('Ida')).slice(1, 9)).toEqual(['A', '5', '5', '5', '5', '5', '25 of 25', '25'])
-  expect(await cells('Otto')).toEqual(['Otto', 'B', '0', '0', '0', '0', '0', '0 of 25', '5', slipped])
+  await expect
+    .poll(async () => (await cells('Ida')).slice(1, 9))
+    .toEqual(['A', '5', '5', '5', '5', '5', '25 of 25', '25'])
+  await expect.poll(() => cells('Otto')).toEqual(['Otto', 'B', '0', '0', '0', '0', '0', '0 of 25', '5', slipped])
   await expect(table.locator('[data-slips-by-kind]')).toHaveText(`${slipped}: 1 time, 1 learner`)
   await table.getByRole('button', { name: 'Otto' }).click()
   await expect(table.locator('[data-paper]')).toContainText('0 of 25 marks; after retries 5')

@@ -193,9 +193,9 @@ test('the answer table sorts, is copied as text, and saved as CSV', async ({ pag
   await openNetwork(page, 'Dew strip, short')
   const names = () => page.getByRole('region', { name: 'Answers' }).locator('tbody tr td:first-child').allInnerTexts()
   await page.getByRole('button', { name: 'P', exact: true }).click()
-  expect(await names()).toEqual(['R4', 'R3', 'R1', 'R2', 'R5'])
+  await expect.poll(names).toEqual(['R4', 'R3', 'R1', 'R2', 'R5'])
   await page.getByRole('button', { name: 'P', exact: true }).click()
-  expect(await names()).toEqual(['R5', 'R2', 'R1', 'R3', 'R4'])
+  await expect.poll(names).toEqual(['R5', 'R2', 'R1', 'R3', 'R4'])
   await page.keyboard.press('c')
   await expect(page.getByText('on the clipboard')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain(
