@@ -146,6 +146,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expectNoFaults(page, '[role=dialog]')
       await page.keyboard.press('Escape')
       await page.keyboard.press('Control+k')
+      await page.keyboard.type('Dew strip')
       await expect(page.getByRole('option', { name: 'Dew strip, short', exact: true })).toBeVisible()
       await expectNoFaults(page, '[role=dialog]')
     })
