@@ -1,21 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { board, drawn, stroke } from './board'
-import { formulaField, newNetwork, openNetwork, search } from './helpers'
-
-/**
- * Everything there is in light; in dark, where only the colours are others, what concerns colours.
- *
- * @param within what came up over a screen that was looked at already
- */
-async function expectNoFaults(page: Page, within = 'html'): Promise<void> {
-  const axe = new AxeBuilder({ page }).include(within)
-  const dark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches)
-  const { violations } = await (dark ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe).analyze()
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
-  ).toEqual([])
-}
+import { expectNoFaults, formulaField, newNetwork, openNetwork, search } from './helpers'
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {

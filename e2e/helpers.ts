@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect, type Locator, type Page } from '@playwright/test'
 
 /** Makes a network in the browser as a newcomer would: from the logbook, by its formula. */
@@ -50,4 +51,18 @@ export async function answerOf(page: Page, name: string): Promise<string[]> {
     .filter({ has: page.getByRole('cell', { name, exact: true }) })
   await row.waitFor()
   return (await row.getByRole('cell').allInnerTexts()).map((text) => text.replaceAll('\u2009', ' ').trim())
+}
+
+/**
+ * What axe finds: everything there is in light; in dark, where only the colours are others, what concerns colours.
+ *
+ * @param within what came up over a screen that was looked at already
+ */
+export async function expectNoFaults(page: Page, within = 'html'): Promise<void> {
+  const axe = new AxeBuilder({ page }).include(within)
+  const dark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches)
+  const { violations } = await (dark ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe).analyze()
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
+  ).toEqual([])
 }

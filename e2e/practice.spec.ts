@@ -1,5 +1,4 @@
 import { readFile } from 'node:fs/promises'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import {
   byNumber,
@@ -13,6 +12,7 @@ import {
   type Question,
   type Task,
 } from '@/core/learner'
+import { expectNoFaults } from './helpers'
 
 function task(some: Partial<Dials>, seed: number): Task {
   const made = taskOf(codeFrom({ ...usualDials, ...some }, seed) ?? '')
@@ -433,22 +433,14 @@ async function answer(own: Locator, made: Task): Promise<void> {
 
 for (const scheme of ['light', 'dark'] as const)
   test(`practice can be used by everyone, in ${scheme}`, async ({ page }) => {
-    const scan = async () => {
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze()
-      expect(
-        violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
-      ).toEqual([])
-    }
     await page.emulateMedia({ colorScheme: scheme })
     for (const kind of ['solve', 'spot', 'redraw', 'mistake', 'untangle', 'mend'] as const) {
       await open(page, task({ kind, picture: 'disguised' }, 3))
-      await scan()
+      await expectNoFaults(page)
     }
     for (const path of ['/practice/progress', '/practice/sheets']) {
       await page.goto(path)
       await expect(page.getByRole('main')).toBeVisible()
-      await scan()
+      await expectNoFaults(page)
     }
   })
