@@ -1,7 +1,7 @@
 import { document, network } from '../../../test/documents'
 import { textOf } from '../../../test/schools'
 import { down, lineOf, linesOf, up, worksheetOf as sheet } from '../../../test/worked'
-import { analyse, formulaText, readingId, stopsOf, wordSentence } from '.'
+import { analyse, formulaText, openParts, readingId, stopsOf, wordSentence } from '.'
 import { currentPath } from '../picture'
 
 const open = ['E1 A D 12 V', 'R1 A B', 'R2 B M 10', 'R3 M C 20', 'R4 B C', 'R5 C D 1']
@@ -25,6 +25,23 @@ test('without values the steps stand in letters, with no numbers', () => {
   ])
   expect(formulaText(up(worksheet, 1)?.check ?? [])).toBe('I[(R2+3)‖4] = I[R2+3] + I[R4]')
   expect(stopsOf(worksheet).length).toBeGreaterThan(10)
+})
+
+test('what has no value yet is named, as far as there is room', () => {
+  const { analysis } = sheet(network(open))
+  expect(openParts(analysis, 12)).toEqual({
+    names: 'R1, R4',
+    said: 'have no value yet: what depends on them stands in letters.',
+  })
+  expect(openParts(analysis, 1)).toEqual({
+    names: 'R1',
+    said: 'and 1 more have no value yet: what depends on them stands in letters.',
+  })
+  const one = sheet(network(open.map((text) => (text === 'R1 A B' ? 'R1 A B 1.5' : text))))
+  expect(openParts(one.analysis, 12)).toEqual({
+    names: 'R4',
+    said: 'has no value yet: what depends on it stands in letters.',
+  })
 })
 
 test('the numbers come one by one as values are given', () => {

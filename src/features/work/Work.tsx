@@ -8,7 +8,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { withoutRounding, type Outcome, type Side } from '@/core/worksheet'
+import { openParts, withoutRounding, type Outcome, type Side } from '@/core/worksheet'
 import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { download, fileName } from '@/ui/download'
@@ -189,7 +189,7 @@ export function Work() {
               values hold to about 15 digits.
             </p>
           )}
-          {analysis?.status === 'structure' && <Lettered parts={analysis.parts} />}
+          {analysis?.status === 'structure' && <Lettered analysis={analysis} />}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}
@@ -228,15 +228,11 @@ export function Work() {
 }
 
 /** What has no value yet, and what that means. */
-function Lettered({ parts }: { readonly parts: Outcome['parts'] }) {
-  const open = parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
-  const names = open.slice(0, 12).map(({ name }) => name)
+function Lettered({ analysis }: { readonly analysis: Outcome }) {
+  const { names, said } = openParts(analysis, 12)
   return (
     <p className="mb-2 rounded-md bg-sheet px-3 py-1.5" data-lettered>
-      <strong>{names.join(', ')}</strong>
-      {open.length > names.length && ` and ${open.length - names.length} more`} {open.length === 1 ? 'has' : 'have'} no
-      value yet: what depends on {open.length === 1 ? 'it' : 'them'} stands in letters. Give the values, and the numbers
-      come.
+      <strong>{names}</strong> {said} Give the values, and the numbers come.
     </p>
   )
 }

@@ -1,9 +1,12 @@
 import { unitOf, type Unit } from '../../number'
-import { amountAt, currentKeys, nameOf, readingPart, unitOfLine, type Worksheet } from '../../worksheet'
+import { amountAt, currentKeys, nameOf, openParts, readingPart, unitOfLine, type Worksheet } from '../../worksheet'
 import { answerRows, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'
 import type { Looks } from './drawings'
 import { mostListed } from './given'
 import type { Block, Cell, Density, Value } from './report'
+
+/** So many resistors without a value are named. */
+const mostNamed = 20
 
 /** What was asked for, in boxes; or the table of everything. */
 export function answersOf(worksheet: Worksheet, looks: Looks, density: Density): Block[] {
@@ -25,7 +28,10 @@ export function answersOf(worksheet: Worksheet, looks: Looks, density: Density):
       ...(missing.length > 0 ? [{ block: 'list', items: missing } as const] : []),
     ]
   }
-  if (analysis.status === 'structure') return letters(worksheet)
+  if (analysis.status === 'structure') {
+    const { names, said } = openParts(analysis, mostNamed)
+    return [{ block: 'words', text: `${names} ${said}` }]
+  }
   const rows = answerRows(worksheet)
   const whole = supplyRow(analysis)
   const named = currentsByPart(worksheet)
@@ -72,22 +78,6 @@ export function answersOf(worksheet: Worksheet, looks: Looks, density: Density):
   function answer(amount: Value['amount'], unit: Unit): Value {
     return { amount, unit, boxed: true, ...(isBlank && { blank: true as const }) }
   }
-}
-
-/** What the whole is, in letters, while values are missing. */
-function letters(worksheet: Worksheet): Block[] {
-  const open = worksheet.analysis.parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
-  return [
-    {
-      block: 'words',
-      text: `${open
-        .slice(0, 20)
-        .map(({ name }) => name)
-        .join(
-          ', ',
-        )}${open.length > 20 ? ` and ${open.length - 20} more` : ''} ${open.length === 1 ? 'has' : 'have'} no value yet: what depends on ${open.length === 1 ? 'it' : 'them'} stands in letters.`,
-    },
-  ]
 }
 
 /** The potentials of all nodes, and the currents of all branches by their names. */

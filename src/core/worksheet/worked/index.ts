@@ -26,4 +26,4 @@ export {
   type Side,
 } from './explainRow'
 export { waysTo, type Way } from './ways'
-export type { Outcome, PartOutcome, SupplyOutcome } from './outcome'
+export { openParts, type Outcome, type PartOutcome, type SupplyOutcome } from './outcome'

@@ -49,6 +49,24 @@ export interface Outcome {
   readonly residue: readonly string[]
 }
 
+/**
+ * What has no value yet, the first of it by name, and what that means.
+ *
+ * @param most so many names at most
+ */
+export function openParts({ parts }: Outcome, most: number): { readonly names: string; readonly said: string } {
+  const open = parts.filter(({ kind, resistance }) => kind === 'resistor' && resistance === null)
+  const more = open.length > most ? `and ${open.length - most} more ` : ''
+  const [have, them] = open.length === 1 ? ['has', 'it'] : ['have', 'them']
+  return {
+    names: open
+      .slice(0, most)
+      .map(({ name }) => name)
+      .join(', '),
+    said: `${more}${have} no value yet: what depends on ${them} stands in letters.`,
+  }
+}
+
 /** How far a check may be off per step of work: nothing where values are exact. */
 function toleranceOf(name: string): number {
   if (name === 'float') return 2 ** -50
