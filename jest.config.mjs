@@ -4,7 +4,7 @@ export default {
   testEnvironmentOptions: { globalsCleanup: 'off' },
   roots: ['<rootDir>/src', '<rootDir>/test'],
   testMatch: ['**/*.test.ts'],
-  moduleNameMapper: { '^\\./thread$': '<rootDir>/test/thread.ts', '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: { '^\\./workerThread$': '<rootDir>/test/workerThread.ts', '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',

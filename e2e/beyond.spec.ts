@@ -1,18 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
-import { half, partOn } from './helpers'
+import { half, openParts, partOn, waysTo } from './helpers'
 
 /** Opens a network of resistors between points, worked on beyond its bridges. */
 async function openBridge(page: Page, title: string, texts: readonly string[]): Promise<void> {
-  const parts = texts.map((text) => {
-    const [name, from, to, value] = text.split(' ')
-    return name.startsWith('E')
-      ? { name, kind: 'source', from, to, voltage: value }
-      : { name, kind: 'resistor', from, to, resistance: value }
-  })
-  const document = { format: 'nodrel-network', version: 1, title, parts, worksheet: { beyond: 'yes' } }
-  const made = await page.request.post('/api/networks', { data: { document } })
-  const { id } = (await made.json()) as { id: string }
-  await page.goto(`/networks/${id}`)
+  await openParts(page, title, texts, { worksheet: { beyond: 'yes' } })
   await expect(page.locator('[data-exchange]').first()).toBeVisible()
 }
 
@@ -31,15 +22,13 @@ for (const [title, texts, exchanges] of [
 
     // What a value says stands in its popover, on every sheet, in both stages.
     for (const row of [0, 1, rows.length - 2]) {
-      const values = half(page, row, 'expand').getByRole('button', { name: /Other ways$/ })
+      const values = half(page, row, 'expand').getByRole('button', { name: /Where it comes from$/ })
       for (const value of [values.first(), values.last()]) {
         const said = (await value.getAttribute('aria-label')) ?? ''
-        const [, name, V, I] = /^(.*): (.*), (.*)\. Other ways$/.exec(said) ?? []
-        await value.click()
-        const popover = page.getByRole('dialog', { name: 'Ways to these values' })
+        const [, name, shown, letter] = /^(.*): (.* .?([VA]))\. Where/.exec(said.replaceAll('\u2009', ' ')) ?? []
+        const popover = await waysTo(page, value)
         await expect(popover.getByRole('heading').first()).toContainText(`${name} ·`)
-        await expect(popover).toContainText(new RegExp(`V [=≈] ${V}`))
-        await expect(popover).toContainText(new RegExp(`I [=≈] ${I}`))
+        await expect(popover).toContainText(new RegExp(`${letter === 'V' ? 'V' : 'I'} [=≈] ${shown.replace(' ', '.')}`))
         await expect(popover).not.toContainText('given by the supply')
         await page.keyboard.press('Escape')
         await expect(popover).toHaveCount(0)

@@ -11,6 +11,23 @@ export async function newNetwork(page: Page, title: string, formula: string): Pr
   await saved(page)
 }
 
+/**
+ * Opens a network of parts between points: `E1 A D 10V`, `R1 A B 100`.
+ *
+ * @param more what else its document says
+ */
+export async function openParts(page: Page, title: string, texts: readonly string[], more: object = {}): Promise<void> {
+  const parts = texts.map((text) => {
+    const [name, from, to, value] = text.split(' ')
+    if (!name.startsWith('E')) return { name, kind: 'resistor', from, to, resistance: value }
+    return { name, kind: 'source', from, to, ...(value !== undefined && { voltage: value }) }
+  })
+  const document = { format: 'nodrel-network', version: 1, title, parts, ...more }
+  const made = await page.request.post('/api/networks', { data: { document } })
+  const { id } = (await made.json()) as { id: string }
+  await page.goto(`/networks/${id}`)
+}
+
 /** Opens a network of the sample set, or one made before, from the logbook. */
 export async function openNetwork(page: Page, title: string): Promise<void> {
   await search(page, title)
@@ -41,6 +58,21 @@ export function partOn(page: Page, row: number, side: 'reduce' | 'expand', name:
 
 export function half(page: Page, row: number, side: 'reduce' | 'expand'): Locator {
   return page.locator(`[data-row="${row}"][data-side="${side}"]`)
+}
+
+/** The first value of a part on the sheet of a row, to be pointed at: its voltage, on the way up. */
+export function valueOn(page: Page, row: number, side: 'reduce' | 'expand', name: string): Locator {
+  return half(page, row, side)
+    .locator('svg')
+    .getByRole('button', { name: new RegExp(`^${name.replace(/[()+‖]/g, '\\$&')}: `) })
+    .first()
+}
+
+/** Points at a value and asks for the other ways to it. */
+export async function waysTo(page: Page, value: Locator): Promise<Locator> {
+  await value.click()
+  await page.getByRole('region', { name: 'The thread' }).getByRole('button', { name: 'Other ways' }).click()
+  return page.getByRole('dialog', { name: 'Ways to these values' })
 }
 
 /** The cells of the answer table's row for a part, once the table has it: it follows the valley in the next moment. */

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { board, drawn, newDrawing, stroke } from './board'
-import { answerOf, half, saved } from './helpers'
+import { answerOf, half, saved, waysTo } from './helpers'
 
 test('meters are typed at a stroke; what they show is asked, stands first in the table, and has its line', async ({
   page,
@@ -31,8 +31,8 @@ test('meters are typed at a stroke; what they show is asked, stands first in the
   await expect(rows.first()).toContainText('A1')
   await expect(rows.nth(1)).toContainText('V1')
   await expect.poll(() => answerOf(page, 'V1')).toEqual(['V1', '–', '8 V', '–', '–', '–'])
-  await page.getByRole('button', { name: 'current of A1: other ways' }).click()
-  await expect(page.getByRole('dialog', { name: 'Ways to these values' })).toContainText('exactly 2/5 A')
+  const ways = await waysTo(page, page.getByRole('button', { name: 'current of A1: where it comes from' }))
+  await expect(ways).toContainText('exactly 2/5 A')
   await page.keyboard.press('Escape')
   await saved(page)
   await page.reload()

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { answerOf, formulaField, half, newNetwork, openNetwork, saved } from './helpers'
+import { answerOf, formulaField, half, newNetwork, openNetwork, saved, valueOn, waysTo } from './helpers'
 
 const open = (page: Page) => page.keyboard.press('h')
 const band = (page: Page) => page.getByRole('region', { name: 'How it is worked' })
@@ -83,10 +83,7 @@ test('the way of one step and of one value is switched by itself', async ({ page
   await page.getByLabel('How R3, R4 are worked out').selectOption('product-over-sum')
   await expect(half(page, 0, 'reduce').getByRole('math')).toHaveCount(2)
   await expect(half(page, 1, 'reduce').getByRole('math')).toHaveCount(1)
-  await half(page, 1, 'expand')
-    .getByRole('button', { name: /^R3: .*Other ways/ })
-    .click()
-  const ways = page.getByRole('dialog', { name: 'Ways to these values' })
+  const ways = await waysTo(page, valueOn(page, 1, 'expand', 'R3'))
   await ways.getByRole('listitem').filter({ hasText: 'current divider for two branches' }).getByRole('button').click()
   await page.keyboard.press('Escape')
   await expect(half(page, 1, 'expand').getByRole('math').first()).toHaveAttribute(
@@ -105,7 +102,7 @@ test('loops on one drawing stand instead of fresh sheets', async ({ page }) => {
   await expect(half(page, 0, 'reduce').locator('svg[role]')).toHaveCount(0)
   await choose(page, 'how', 'sketch')
   await expect(
-    page.getByRole('img', { name: /as it was drawn, with loops around the groups: R2\+3 = 30/ }),
+    page.getByRole('group', { name: /as it was drawn, with loops around the groups: R2\+3 = 30/ }),
   ).toBeVisible()
 })
 
@@ -141,12 +138,8 @@ test('on paper the exact value stands beside, and rounding is accounted for', as
   await expect(check).toContainText('Equal within rounding: 1 mA apart.')
   await expect(check).toContainText('from R of (R2+3)‖4, written 10.3 Ω for 10.3125 Ω')
   await expect.poll(async () => (await answerOf(page, 'supply E1'))[5]).toBe('≈ within rounding')
-  await half(page, 0, 'expand')
-    .getByRole('button', { name: /^R3: .*Other ways/ })
-    .click()
-  await expect(
-    page.getByRole('dialog', { name: 'Ways to these values' }).locator('[data-rounding=explained]').first(),
-  ).toBeVisible()
+  const ways = await waysTo(page, valueOn(page, 0, 'expand', 'R3'))
+  await expect(ways.locator('[data-rounding=explained]').first()).toBeVisible()
 })
 
 test('from what is known inside, the work climbs outward', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { answerOf, formulaField, half, newNetwork, openNetwork, partOn, saved } from './helpers'
+import { answerOf, formulaField, half, newNetwork, openNetwork, partOn, saved, valueOn, waysTo } from './helpers'
 
 test('a newcomer types a network, sees the whole valley, and finds it again after a reload', async ({ page }) => {
   await newNetwork(page, 'My strip', '1.5 + (10 + 20) // 15 + 1')
@@ -169,10 +169,7 @@ test('pointing at two that meet only after several steps says all of them', asyn
 
 test('pointing at a value shows its exact fraction, the other ways, and its check', async ({ page }) => {
   await openNetwork(page, 'Dew strip, short')
-  await half(page, 0, 'expand')
-    .getByRole('button', { name: /^R2: .*Other ways$/ })
-    .click()
-  const ways = page.getByRole('dialog', { name: 'Ways to these values' })
+  const ways = await waysTo(page, valueOn(page, 0, 'expand', 'R2'))
   await expect(ways.locator('[data-exact]')).toHaveText(['exactly 16/5 V', 'exactly 8/25 A', 'exactly 128/125 W'])
   for (const way of [
     'Ohm’s law',
@@ -185,8 +182,8 @@ test('pointing at a value shows its exact fraction, the other ways, and its chec
   }
   await page.keyboard.press('Escape')
   await expect(ways).toHaveCount(0)
-  await page.getByRole('button', { name: 'current of R4: other ways' }).click()
-  await expect(page.getByRole('dialog')).toContainText('current divider for two branches')
+  await waysTo(page, page.getByRole('button', { name: 'current of R4: where it comes from' }))
+  await expect(ways).toContainText('current divider for two branches')
 })
 
 test('the answer table sorts, is copied as text, and saved as CSV', async ({ page }) => {

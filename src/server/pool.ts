@@ -1,6 +1,6 @@
 import type { Worker } from 'node:worker_threads'
 import type { Outcomes, Task } from './task'
-import { startThread } from './thread'
+import { startThread } from './workerThread'
 
 /** Work that was not done to its end: it took too long, needed more memory than a thread may take, or too much waits. */
 export class Stopped extends Error {

@@ -33,8 +33,8 @@ export interface SheetDrawingProps {
   /** Drawn behind the network, and what is seen of it all, where that is more than the network. */
   readonly behind?: ReactNode
   readonly frame?: Box
-  /** Asked to say more of an element's values. */
-  readonly onValue?: (id: number, anchor: Element) => void
+  /** Whether its values can be pointed at, each with the id of its line; what that does is up to what it stands in. */
+  readonly pointable?: boolean
 }
 
 /** The least that a sheet is scaled down to: its letters are as small then as can still be read. */
@@ -54,7 +54,7 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
     chosen = [],
     lit = [],
     onChoose,
-    onValue,
+    pointable = false,
     wide,
     electrons = false,
     behind,
@@ -63,11 +63,15 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
   const title = useId()
   const [active, setActive] = useState('')
   const root = useRef<SVGSVGElement>(null)
-  // A meter is no group's member: it cannot be pointed at, but asked what it shows.
-  const targets = picture.parts.flatMap(({ id, symbol }) => [
-    ...(symbol === 'resistor' ? [`part-${id}`] : []),
-    ...(onValue ? [`value-${id}`] : []),
-  ])
+  const isActive = onChoose !== undefined || pointable
+  // A meter is no group's member: it cannot be chosen, but what it shows can be pointed at.
+  const inOrder = [...picture.parts].sort((a, b) => a.left - b.left || a.y - b.y)
+  const targets = [
+    ...inOrder.flatMap(({ id, symbol }) => (onChoose && symbol === 'resistor' ? [`part-${id}`] : [])),
+    ...inOrder.flatMap(({ id, label }) =>
+      pointable ? (label.ids ?? []).flatMap((line, i) => (line === undefined ? [] : [`value-${id}-${i}`])) : [],
+    ),
+  ]
   const walk = (event: KeyboardEvent) => {
     const steps: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1 }
     const step = steps[event.key]
@@ -85,9 +89,9 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
       viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`}
       width={wide ? '100%' : frame.width}
       height={wide ? undefined : frame.height}
-      role={onChoose ? 'group' : 'img'}
+      role={isActive ? 'group' : 'img'}
       aria-labelledby={title}
-      onKeyDown={onChoose && walk}
+      onKeyDown={isActive ? walk : undefined}
       className={clsx('block h-auto max-w-full font-mono text-[11.5px]', wide && 'overflow-visible')}
       style={{ minWidth: frame.width * leastScale }}
     >
@@ -113,10 +117,10 @@ export const SheetDrawing = memo(function SheetDrawing(props: SheetDrawingProps)
           symbols={symbols}
           grouped={group.includes(part.id)}
           chosen={chosen.includes(part.id)}
-          entry={entry === `part-${part.id}` ? 'part' : entry === `value-${part.id}` ? 'value' : null}
+          entry={entry?.split('-')[1] === String(part.id) ? entry : null}
           onEnter={setActive}
           onChoose={part.symbol === 'resistor' ? onChoose : undefined}
-          onValue={onValue}
+          pointable={pointable}
         />
       ))}
       {picture.aside.map((part) => (
@@ -198,13 +202,14 @@ function Symbol({
   )
 }
 
-interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoose' | 'onValue'> {
+interface PartProps extends Pick<SheetDrawingProps, 'side' | 'symbols' | 'onChoose'> {
   readonly electrons: boolean
   readonly part: PlacedPart
   readonly grouped: boolean
   readonly chosen: boolean
+  readonly pointable: boolean
   /** Which of its targets the Tab key reaches; the others are reached by arrow keys. */
-  readonly entry: 'part' | 'value' | null
+  readonly entry: string | null
   readonly onEnter: (target: string) => void
 }
 
@@ -222,7 +227,8 @@ function sameDrawing({ part: a, ...before }: PartProps, { part: b, ...after }: P
     a.label.voltage === b.label.voltage &&
     a.label.current === b.label.current &&
     a.label.lines.join() === b.label.lines.join() &&
-    a.label.tones?.join() === b.label.tones?.join()
+    a.label.tones?.join() === b.label.tones?.join() &&
+    a.label.ids?.join() === b.label.ids?.join()
   )
 }
 
@@ -233,17 +239,17 @@ const Part = memo(function Part({
   symbols,
   grouped,
   chosen,
+  pointable,
   entry,
   onEnter,
   onChoose,
-  onValue,
 }: PartProps) {
-  const reach = (target: 'part' | 'value') => ({
-    'data-target': `${target}-${part.id}`,
-    tabIndex: entry === target ? 0 : -1,
-    onFocus: () => onEnter(`${target}-${part.id}`),
-  })
   const { box, id, label, y } = part
+  const reach = (target: string): Reach => ({
+    'data-target': target,
+    tabIndex: entry === target ? 0 : -1,
+    onFocus: () => onEnter(target),
+  })
   const tone = chosen ? 'chosen' : grouped ? side : 'ink'
   const tones = {
     chosen: ['stroke-chosen', 'fill-chosen'],
@@ -253,13 +259,9 @@ const Part = memo(function Part({
   } as const
   const [stroke, fill] = tones[tone]
   const choose = onChoose && (() => onChoose(id))
-  const byKey = (run: (element: Element) => void) => (event: KeyboardEvent) => {
-    if (event.key !== 'Enter' && event.key !== ' ') return
-    event.preventDefault()
-    run(event.currentTarget)
-  }
   const said = label.lines.filter((line) => line.trim() !== '').join(', ')
   const valueTop = y + measures.symbolHeight / 2 + 1
+  const hasValues = pointable && label.ids?.some((line) => line !== undefined)
   return (
     <g data-slides={label.name}>
       <g
@@ -269,14 +271,14 @@ const Part = memo(function Part({
           'aria-label': [label.name, said].filter(Boolean).join(', '),
           onClick: choose,
           onKeyDown: byKey(choose),
-          ...reach('part'),
+          ...reach(`part-${id}`),
         })}
         className={clsx(choose && 'group/part cursor-pointer outline-none')}
       >
         {chosen && <rect {...box} rx={6} className="fill-chosen-wash stroke-chosen" strokeWidth={1.4} />}
         <rect
           {...box}
-          height={onValue ? valueTop - box.y : box.height}
+          height={hasValues ? valueTop - box.y : box.height}
           rx={5}
           className="fill-transparent group-focus-visible/part:stroke-chosen"
           strokeWidth={2}
@@ -284,32 +286,28 @@ const Part = memo(function Part({
         <Symbol part={part} symbols={symbols} tone={stroke} />
         <Name part={part} tone={clsx(fill, 'font-medium')} />
       </g>
-      {onValue ? (
-        <g
-          role="button"
-          aria-label={`${[label.name, said].filter(Boolean).join(': ')}. Other ways`}
-          onClick={(event) => onValue(id, event.currentTarget)}
-          onKeyDown={byKey((element) => onValue(id, element))}
-          {...reach('value')}
-          className="group/value cursor-pointer outline-none"
-        >
-          <rect
-            x={box.x}
-            width={box.width}
-            y={valueTop}
-            height={box.y + box.height - valueTop}
-            rx={5}
-            className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
-            strokeWidth={2}
-          />
-          <Values part={part} electrons={electrons} tone="fill-soft" />
-        </g>
-      ) : (
-        <Values part={part} electrons={electrons} tone="fill-soft" />
-      )}
+      <Values
+        part={part}
+        electrons={electrons}
+        tone="fill-soft"
+        reach={pointable ? (i) => reach(`value-${id}-${i}`) : undefined}
+      />
     </g>
   )
 }, sameDrawing)
+
+/** What the keys that walk a sheet need of each of its targets. */
+interface Reach {
+  readonly 'data-target': string
+  readonly tabIndex: number
+  readonly onFocus: () => void
+}
+
+const byKey = (run: () => void) => (event: KeyboardEvent) => {
+  if (event.key !== 'Enter' && event.key !== ' ') return
+  event.preventDefault()
+  run()
+}
 
 function Name({ part: { left, right, y, label }, tone }: { readonly part: PlacedPart; readonly tone: string }) {
   return (
@@ -324,10 +322,13 @@ function Values({
   part,
   electrons,
   tone,
+  reach,
 }: {
   readonly part: PlacedPart
   readonly electrons: boolean
   readonly tone: string
+  /** Where each line can be pointed at. */
+  readonly reach?: (line: number) => Reach
 }) {
   const { left, right, y, label } = part
   const middle = (left + right) / 2
@@ -336,17 +337,38 @@ function Values({
   const toRight = current === (electrons ? -1 : 1)
   return (
     <>
-      {label.lines.map((line, i) => (
-        <text
-          key={i}
-          x={middle}
-          y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight}
-          textAnchor="middle"
-          className={toneOf(label.tones?.[i], tone)}
-        >
-          {barred(line, 'tspan')}
-        </text>
-      ))}
+      {label.lines.map((line, i) => {
+        const below = y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight
+        const text = (
+          <text key={i} x={middle} y={below} textAnchor="middle" className={toneOf(label.tones?.[i], tone)}>
+            {barred(line, 'tspan')}
+          </text>
+        )
+        const id = label.ids?.[i]
+        if (!reach || id === undefined) return text
+        const { box } = part
+        return (
+          <g
+            key={i}
+            role="button"
+            data-line={id}
+            aria-label={`${label.name}: ${line}. Where it comes from`}
+            {...reach(i)}
+            className="group/value cursor-pointer outline-none"
+          >
+            <rect
+              x={box.x}
+              width={box.width}
+              y={below - 11}
+              height={measures.lineHeight}
+              rx={4}
+              className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
+              strokeWidth={2}
+            />
+            {text}
+          </g>
+        )
+      })}
       {voltage !== undefined && (
         <>
           <text x={left - 3} y={y - 4} textAnchor="middle" className="fill-expand text-[9px]">

@@ -8,6 +8,8 @@ import { drawSheet } from './sheet'
 export interface Loop {
   readonly step: number
   readonly text: string
+  /** The line of its value, where that is shown. */
+  readonly line: number | undefined
   /** Part names inside. */
   readonly inside: ReadonlySet<string>
   /** How many loops it has inside it, one in the other. */
@@ -35,6 +37,7 @@ export function loopsOf(
     const isValued = line !== undefined && isFound(line)
     return {
       step,
+      line: isValued ? line : undefined,
       text: isValued ? `${name} ${equalText(amountAt(worksheet, 'resistance', result), 'Ω', figures)}` : name,
       inside: new Set(insideOf(worksheet, result).map((id) => elements[id].name)),
       within: within[result],

@@ -32,6 +32,13 @@ export interface SheetOptions {
 
 const found = () => true
 
+/** A value as a label says it, and the line that it is, where it can be pointed at. */
+interface Said {
+  readonly text: string
+  readonly isOpen: boolean
+  readonly line?: number
+}
+
 /**
  * Draws the sheet of a row: resistances on the way down, voltages and currents on the way up, each in the direction in
  * which it runs. Parts that carry nothing stand on the first sheet alone.
@@ -58,7 +65,8 @@ export function drawSheet(
 
   /** A value as it is written, with room for one that is not found yet. */
   const textOf = (line: number | undefined, unit: 'Ω' | 'V' | 'A', written?: (text: string) => string) => {
-    if (line === undefined || lines[line].isOpen) return { text: '', isShown: false, isOpen: line !== undefined }
+    if (line === undefined || lines[line].isOpen)
+      return { text: '', isShown: false, isOpen: line !== undefined, line: undefined }
     const text = shownText(lines[line].amount, unit, figures)
     const isShown = isFound(line)
     // A figure space for each letter keeps the room of what is not found yet.
@@ -66,12 +74,17 @@ export function drawSheet(
       text: isShown ? (written?.(text) ?? text) : '\u2007'.repeat(text.length),
       isShown: isShown && isFlow(lines[line].amount),
       isOpen: false,
+      line: isShown ? line : undefined,
     }
   }
   /** Lines with their tones; what has no value yet takes no room. */
-  const said = (all: readonly (readonly [{ text: string; isOpen: boolean }, LineTone | null])[], id: number) => {
+  const said = (all: readonly (readonly [Said, LineTone | null])[], id: number) => {
     const kept = all.filter(([{ isOpen }]) => !isOpen)
-    return { lines: [...kept.map(([{ text }]) => text), ...free(id)], tones: kept.map(([, tone]) => tone) }
+    return {
+      lines: [...kept.map(([{ text }]) => text), ...free(id)],
+      tones: kept.map(([, tone]) => tone),
+      ids: kept.map(([{ line }]) => line),
+    }
   }
   const branchOf = (id: number) => (currents?.[id] === undefined ? '' : `I${currents[id]}`)
   const firstOf = new Map([...sheet.elements].reverse().map(({ id }) => [branchOf(id), id]))
@@ -79,7 +92,7 @@ export function drawSheet(
     const valueOf = (quantity: 'resistance' | 'voltage' | 'current', unit: 'Ω' | 'V' | 'A') => {
       const line = derivation.found[quantity][id]
       if (line !== undefined && quantity !== 'resistance' && !shown.has(line))
-        return { text: '', isShown: false, isOpen: false }
+        return { text: '', isShown: false, isOpen: false, line: undefined }
       return textOf(line, unit, written && ((text) => written(text, quantity, id)))
     }
     const { name } = elements[id]
@@ -88,7 +101,7 @@ export function drawSheet(
     const along = (enters[id] === undefined || enters[id] === stage.nodes[stage.from[id]]) !== isTurned ? 1 : -1
     const branch = branchOf(id)
     if (side === 'reduce' && !onTheWay.includes(id)) {
-      if (branch === '') return { name, lines: [down.text, ...free(id)] }
+      if (branch === '') return { name, lines: [down.text, ...free(id)], ids: [down.line] }
       return {
         name,
         ...said(
@@ -112,7 +125,7 @@ export function drawSheet(
         [
           ...(side === 'expand' ? [] : [[down, null] as const]),
           [V, 'voltage'],
-          [{ text: flow, isOpen: flow === '' && I.isOpen }, 'current'],
+          [{ text: flow, isOpen: flow === '' && I.isOpen, line: I.line }, 'current'],
         ],
         id,
       ),
@@ -125,9 +138,16 @@ export function drawSheet(
     const { name, kind } = network.parts[part]
     const symbol = kind === 'ammeter' ? ('ammeter' as const) : ('voltmeter' as const)
     const reading = derivation.readings.find((it) => it.part === part)
-    const text = side === 'expand' && reading ? textOf(reading.line, symbol === 'ammeter' ? 'A' : 'V').text : ''
+    const shows = side === 'expand' && reading ? textOf(reading.line, symbol === 'ammeter' ? 'A' : 'V') : null
     const tones = [symbol === 'ammeter' ? ('current' as const) : ('voltage' as const)]
-    return { symbol, name, lines: text === '' ? [] : [text], tones, voltage: along ? (1 as const) : (-1 as const) }
+    return {
+      symbol,
+      name,
+      lines: shows === null || shows.text === '' ? [] : [shows.text],
+      tones,
+      ids: [shows?.line],
+      voltage: along ? (1 as const) : (-1 as const),
+    }
   }
   const aside = [
     ...network.parts.flatMap(({ kind, name }, i): Aside[] => {

@@ -10,18 +10,17 @@ import {
 } from '@tanstack/react-table'
 import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
-import { readingId, type Worksheet } from '@/core/worksheet'
-import { differs, shownText, type Amount, type Unit } from '@/core/number'
+import type { Worksheet } from '@/core/worksheet'
+import { differs, shownText, type Amount, type Quantity, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from '@/core/report'
 import { BranchCurrents } from './BranchCurrents'
+import { Pointable } from './Pointable'
 import { Potentials } from './Potentials'
-import type { AskedFor } from './WaysPopover'
 
 const RoundedBalance = dynamic(() => import('./Rounded').then((module) => module.RoundedBalance))
-const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
 
 const helper = createColumnHelper<AnswerRow>()
 /** Rows shown before the person asks for all. */
@@ -40,18 +39,20 @@ export const AnswerTable = memo(function AnswerTable({
   const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<SortingState>([])
   const [all, setAll] = useState(false)
-  const [asked, setAsked] = useState<AskedFor | null>(null)
   const { analysis, elements, derivation, network } = worksheet
   const named = useMemo(() => currentsByPart(worksheet), [worksheet])
   const rows = useMemo(() => answerRows(worksheet), [worksheet])
-  const elementOf = useMemo(
-    () =>
-      new Map([
-        ...elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, id] as const])),
-        ...derivation.readings.map(({ part }) => [network.parts[part].name, readingId(elements.length, part)] as const),
-      ]),
-    [elements, derivation, network],
-  )
+  /** The line of a value of the table. */
+  const lineOf = useMemo(() => {
+    const ids = new Map(elements.flatMap(({ name, part }, id) => (part === null ? [] : [[name, id] as const])))
+    const readings = new Map(derivation.readings.map(({ part, line }) => [network.parts[part].name, line]))
+    return ({ name, kind }: AnswerRow, quantity: Quantity): number | undefined => {
+      const reading = readings.get(name)
+      if (reading !== undefined) return derivation.lines[reading].quantity === quantity ? reading : undefined
+      const id = kind === 'supply' ? (derivation.supply ?? derivation.whole ?? undefined) : ids.get(name)
+      return id === undefined ? undefined : derivation.found[quantity][id]
+    }
+  }, [elements, derivation, network])
   const exactly = useMemo(() => exact && new Map(answerRows(exact).map((row) => [row.name, row])), [exact])
   const columns = useMemo(
     () => [
@@ -133,27 +134,15 @@ export const AnswerTable = memo(function AnswerTable({
             {shown.map((row) => (
               <tr key={row.id} className="hover:bg-panel">
                 {row.getVisibleCells().map((cell, i) => {
-                  const id = elementOf.get(row.original.name)
-                  const content = flexRender(cell.column.columnDef.cell, cell.getContext())
-                  const ways =
-                    id !== undefined &&
-                    derivation.supply !== null &&
-                    ['voltage', 'current', 'power'].includes(cell.column.id) &&
-                    (row.original.kind === 'resistor' || row.original[cell.column.id as 'voltage'] !== null)
+                  const quantity = quantities.find(({ key }) => key === cell.column.id)?.key
                   return (
                     <td key={cell.id} className={i === 0 ? 'px-3 text-left' : 'px-3 py-0 text-right whitespace-nowrap'}>
-                      {ways ? (
-                        <button
-                          type="button"
-                          className="-mx-1 min-h-6 rounded px-1 hover:bg-chosen-wash"
-                          aria-label={`${cell.column.id} of ${row.original.name}: other ways`}
-                          onClick={(event) => setAsked({ id, anchor: event.currentTarget })}
-                        >
-                          {content}
-                        </button>
-                      ) : (
-                        content
-                      )}
+                      <Pointable
+                        line={quantity && lineOf(row.original, quantity)}
+                        of={`${cell.column.id} of ${row.original.name}`}
+                      >
+                        {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                      </Pointable>
                     </td>
                   )
                 })}
@@ -170,7 +159,9 @@ export const AnswerTable = memo(function AnswerTable({
                   {key === 'current' && named.has(source.name) && (
                     <span className="mr-2 text-soft">{named.get(source.name)}</span>
                   )}
-                  {barred(shownText(whole[key], unit, figures))}
+                  <Pointable line={lineOf(whole, key)} of={`${key} of the supply`}>
+                    {barred(shownText(whole[key], unit, figures))}
+                  </Pointable>
                 </td>
               ))}
               <td className="px-3 text-right">
@@ -194,7 +185,6 @@ export const AnswerTable = memo(function AnswerTable({
           Show all {rows.length.toLocaleString('en')} rows
         </Button>
       )}
-      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   )
 })

@@ -49,7 +49,9 @@ export function BlockWords({ worksheet, row, side, block, exact, reached, tone, 
   const shown = reached ? lines.filter((id) => reached.lines.has(id)) : lines
   return (
     <>
-      <p className={clsx('font-semibold', tone ?? (stops && 'text-trouble'))}>{wordSentence(words.title)}</p>
+      <p className={clsx('font-semibold', tone ?? (stops && 'text-trouble'))} data-carries={block.carried.join(' ')}>
+        {wordSentence(words.title)}
+      </p>
       {words.reason && (
         <p className="text-soft">
           {wordSentence(words.reason)}

@@ -6,6 +6,7 @@ import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
+import { Pointable } from './Pointable'
 
 /** More branches have their names in the table. */
 const mostShown = 40
@@ -40,7 +41,9 @@ export function BranchCurrents({ worksheet }: { readonly worksheet: Worksheet })
             name={currents[element]}
             onName={(name) => rename(key, name, element)}
           />
-          {barred(shownText(amountAt(worksheet, 'current', element), 'A', figures))}
+          <Pointable line={derivation.found.current[element]} of={`current I${currents[element]}`}>
+            {barred(shownText(amountAt(worksheet, 'current', element), 'A', figures))}
+          </Pointable>
         </dd>
       ))}
       {branches.length > mostShown && <dd className="text-soft">… and {branches.length - mostShown} more</dd>}

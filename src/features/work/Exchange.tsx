@@ -22,7 +22,7 @@ export function Exchange(props: Props) {
       data-exchange={chosen}
       className="grid gap-x-10 gap-y-2 rounded-lg border-2 border-dashed border-chosen bg-panel px-4 py-2.5 @4xl:grid-cols-2"
     >
-      <div className="@4xl:text-right">
+      <div className="@4xl:text-right" data-words data-stand={`${row.key} reduce`}>
         <BlockWords {...props} side="reduce" block={row.down[0]} reached={reached('reduce')} tone="text-chosen">
           {offered.length > 1 && (
             <select
@@ -46,7 +46,7 @@ export function Exchange(props: Props) {
         </BlockWords>
       </div>
       {row.up.map((block, i) => (
-        <div key={i}>
+        <div key={i} data-words data-stand={`${row.key} expand`}>
           <BlockWords {...props} side="expand" block={block} reached={reached('expand')} tone="text-expand" />
         </div>
       ))}

@@ -17,6 +17,8 @@ export function FromKnown({
   return (
     <ol
       aria-label="From what is known outward"
+      data-words
+      data-stand={`${row.key} reduce`}
       className="mx-auto mb-2 w-fit max-w-full rounded-lg border border-line bg-sheet px-4 py-2"
     >
       {lines.map((id) => (

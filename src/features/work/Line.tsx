@@ -10,8 +10,11 @@ export function Line({
   formula,
   work,
   exact,
+  id,
 }: {
   readonly formula: Tokens
+  /** The line of the worksheet that it is part of, where it can be pointed at. */
+  readonly id?: number
   /** What goes into the calculator. */
   readonly work?: Tokens
   /** The exact value beside the one on paper, and its unit. */
@@ -19,7 +22,7 @@ export function Line({
 }) {
   const { figures, keys: wanted } = useSettings().settings
   return (
-    <div className="mt-0.5">
+    <div className="mt-0.5" data-line={id} data-formula={id}>
       <Formula tokens={formula} figures={figures} />
       {exact && (
         <span className="ml-2 text-xs whitespace-nowrap text-soft" data-exact-beside>
@@ -53,6 +56,7 @@ export function ValueLine({
     <Line
       key={i}
       formula={formula}
+      id={id}
       work={i === last ? work : undefined}
       exact={i === last && off ? { amount: exactly, unit: unitOfLine(line) } : undefined}
     />

@@ -43,6 +43,20 @@ interface DrawnLoops {
   readonly said: string
 }
 
+/** A loop as what can be pointed at: the value of its equivalent. */
+function pointedAt({ text, line }: Loop) {
+  const mark = { 'data-loop': text }
+  if (line === undefined) return mark
+  return {
+    ...mark,
+    'data-line': line,
+    role: 'button',
+    tabIndex: 0,
+    'aria-label': `${text}: where it comes from`,
+    className: 'cursor-pointer outline-none focus-visible:[&>rect]:stroke-[3]',
+  }
+}
+
 function OnStretched({ worksheet, loops, said }: DrawnLoops) {
   const { figures, symbols, flow } = useSettings().settings
   const { wiring, network } = worksheet
@@ -56,9 +70,10 @@ function OnStretched({ worksheet, loops, said }: DrawnLoops) {
       side="reduce"
       electrons={flow === 'electron'}
       frame={frame}
+      pointable
       description={`${network.title || 'The network'} with loops around the groups: ${said}`}
       behind={boxes.map(({ box, loop }) => (
-        <g key={loop.step} data-loop={loop.text}>
+        <g key={loop.step} {...pointedAt(loop)}>
           <rect {...box} rx={10} className="fill-none" style={{ stroke: toneOf(loop) }} strokeWidth={1.6} />
           <LoopName x={box.x + 7} y={box.y + box.height - 4} loop={loop} />
         </g>
@@ -82,7 +97,7 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
   const outside = [...loops].sort((a, b) => b.within - a.within)
   return (
     <svg
-      role="img"
+      role="group"
       aria-label={`${network.title || 'The network'} as it was drawn, with loops around the groups: ${said}`}
       viewBox={`${left} ${top} ${right - left} ${bottom - top}`}
       width={right - left}
@@ -100,7 +115,7 @@ function OnSketch({ worksheet, loops, said }: DrawnLoops) {
         <circle key={`${x},${y}`} cx={x} cy={y} r={3.4} className="fill-ink" />
       ))}
       {names.map(({ loop, x, y }) => (
-        <g key={loop.step} data-loop={loop.text}>
+        <g key={loop.step} {...pointedAt(loop)}>
           <LoopName x={x} y={y} loop={loop} />
         </g>
       ))}

@@ -36,7 +36,7 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
           const ofSupply = of === derivation.supply && quantity !== 'resistance'
           return (
             <li key={i} className="flex flex-wrap items-baseline gap-x-3">
-              <span className="font-mono font-semibold">
+              <span className="font-mono font-semibold" data-line={id}>
                 {isReading
                   ? `${nameOf(worksheet, derivation.lines[id])} shows`
                   : quantity === 'potential'

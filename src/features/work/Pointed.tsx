@@ -29,6 +29,7 @@ export function Pointed({
   return (
     <div
       role="status"
+      data-pointed
       className={clsx(
         floatingBar,
         'fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 border-l-4! px-4 py-3',

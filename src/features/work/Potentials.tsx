@@ -3,6 +3,7 @@ import { shownText } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { useSettings } from '@/ui/settings'
+import { Pointable } from './Pointable'
 
 /** Nodes shown; a longer list is cut with the count of the rest. */
 const mostShown = 200
@@ -18,7 +19,9 @@ export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
       {nodes.slice(0, mostShown).map(({ label, potential }, node) => (
         <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
           <NodeBadge node={node} label={label} />
-          {barred(shownText(potential, 'V', figures))}
+          <Pointable line={worksheet.derivation.found.potential[node]} of={`potential of node ${label}`}>
+            {barred(shownText(potential, 'V', figures))}
+          </Pointable>
         </dd>
       ))}
       {nodes.length > mostShown && <dd className="text-soft">… and {nodes.length - mostShown} more</dd>}

@@ -42,7 +42,7 @@ function PowerWays({ worksheet, id }: { readonly worksheet: Worksheet; readonly 
     worksheet.arithmetic === 'exact' && ways.length > 1 && ways.every(({ found }) => found.amount !== null)
   const count = ways.length === 3 ? 'all three' : 'both'
   return (
-    <li className="py-1.5" data-powers={worksheet.elements[id].name}>
+    <li className="py-1.5" data-powers={worksheet.elements[id].name} data-line={worksheet.derivation.found.power[id]}>
       <div className="grid gap-x-6 gap-y-1 sm:grid-cols-2 xl:grid-cols-3">
         {ways.map((way, i) => (
           <div key={i}>

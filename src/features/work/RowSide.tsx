@@ -18,7 +18,6 @@ interface RowSideProps {
   readonly current: boolean
   readonly chosen: readonly number[]
   readonly onChoose: (row: string, side: Side, id: number) => void
-  readonly onValue?: (id: number, anchor: Element) => void
   /** What is shown, where that is not all. */
   readonly reveal: Reveal | null
   /** The same without rounding, where values are rounded as on paper. */
@@ -27,7 +26,7 @@ interface RowSideProps {
 
 /** One side of a row: the sheet on a card, and beside it (above it where there is no room) what happens there. */
 export const RowSide = memo(function RowSide(props: RowSideProps) {
-  const { worksheet, row, side, current, chosen, onChoose, onValue, reveal } = props
+  const { worksheet, row, side, current, chosen, onChoose, reveal } = props
   const { settings } = useSettings()
   const { figures, symbols, form, how, flow } = settings
   const stage = worksheet.stages[row.stage]
@@ -50,12 +49,13 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
     <div
       data-row={row.key}
       data-side={side}
+      data-stand={`${row.key} ${side}`}
       className={clsx(
         'flex max-w-full min-w-0 scroll-mt-6 scroll-mb-24 flex-wrap items-center gap-x-3 gap-y-1',
         side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
       )}
     >
-      <div className="min-w-56 flex-[1_1_14rem] leading-snug">
+      <div className="min-w-56 flex-[1_1_14rem] leading-snug" data-words>
         {blocks.map((block, i) => (
           <div key={i} className={clsx(i > 0 && 'mt-2')}>
             <BlockWords {...props} block={block} reached={reveal ? reveal.reached(row.key, side, i) : null} />
@@ -89,7 +89,7 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
               loops={loops}
               chosen={chosen}
               onChoose={choose}
-              onValue={side === 'expand' ? onValue : undefined}
+              pointable
             />
           ) : (
             <p className="p-6 text-soft">

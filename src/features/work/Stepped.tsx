@@ -2,10 +2,22 @@ import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { revealed, stopsAtPace, stopsOf, type Pace, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { StepBar } from './StepBar'
+import { Threaded, type PointedAt } from './thread/Threaded'
 import { placeOf, Valley } from './Valley'
 
 /** The valley, one reveal at a time. */
-export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; readonly row: string | null }) {
+export function Stepped({
+  worksheet,
+  row,
+  pointed,
+  onPointed,
+}: {
+  readonly worksheet: Worksheet
+  readonly row: string | null
+  /** The value that is pointed at, of those that are shown. */
+  readonly pointed: PointedAt | null
+  readonly onPointed: (pointed: PointedAt | null) => void
+}) {
   const { walk, setWalk } = useOpenNetwork()
   const { pace } = walk
   const stops = useMemo(() => stopsOf(worksheet, pace), [worksheet, pace])
@@ -37,7 +49,9 @@ export function Stepped({ worksheet, row }: { readonly worksheet: Worksheet; rea
   }, [stops, shown])
   return (
     <>
-      <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
+      <Threaded worksheet={worksheet} isFound={reveal.isFound} pointed={pointed} onPointed={onPointed}>
+        <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
+      </Threaded>
       <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
     </>
   )

@@ -30,14 +30,17 @@ export function SupplyBar({
   if (reached && !reached.reason) return null
   const [{ lines }] = row.down
   const { equivalent } = worksheet.analysis
+  const { found, whole } = worksheet.derivation
   return (
     <div
+      data-words
+      data-stand={`${row.key} reduce`}
       className={clsx(
         'mx-auto flex w-fit max-w-full flex-wrap items-center justify-center gap-x-6 gap-y-1 rounded-xl bg-bar px-6 py-2.5 text-bar-ink',
         current && 'outline-2 outline-offset-2 outline-chosen',
       )}
     >
-      <span className="font-mono font-semibold text-bar-reduce">
+      <span className="font-mono font-semibold text-bar-reduce" data-line={found.resistance[whole ?? -1]}>
         Req {equivalent && barred(equalText(equivalent, 'Ω', figures))}
       </span>
       {lines

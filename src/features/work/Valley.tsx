@@ -15,10 +15,8 @@ import { Lazy } from './Lazy'
 import type { Choice } from './Pointed'
 import { Spine } from './Spine'
 import { useSeenSides } from './useSeenSides'
-import type { AskedFor } from './WaysPopover'
 
 const Exchange = dynamic(() => import('./Exchange').then((module) => module.Exchange))
-const WaysPopover = dynamic(() => import('./WaysPopover').then((module) => module.WaysPopover))
 const StepMenu = dynamic(() => import('./StepMenu').then((module) => module.StepMenu))
 const Pointed = dynamic(() => import('./Pointed').then((module) => module.Pointed))
 const Loops = dynamic(() => import('./Loops').then((module) => module.Loops))
@@ -41,14 +39,12 @@ const drawnAtOnce = 30
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
 export function Valley({ worksheet, row, reveal, onRow }: Props) {
   const [choice, setChoice] = useState<Choice | null>(null)
-  const [asked, setAsked] = useState<AskedFor | null>(null)
   const [menu, setMenu] = useState<{ readonly number: number; readonly anchor: Element } | null>(null)
-  // What was chosen and asked belongs to one worksheet; with the next it is gone.
+  // What was chosen belongs to one worksheet; with the next it is gone.
   const [of, setOf] = useState(worksheet)
   if (of !== worksheet) {
     setOf(worksheet)
     setChoice(null)
-    setAsked(null)
   }
   const { how } = useSettings().settings
   const { wiring } = worksheet
@@ -78,7 +74,6 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
       return ids.length === 0 ? null : { row: on, side, ids }
     })
   }, [])
-  const ask = useCallback((id: number, anchor: Element) => setAsked({ id, anchor }), [])
   const openMenu = useCallback((number: number, anchor: Element) => setMenu({ number, anchor }), [])
   const letGo = useCallback(() => setChoice(null), [])
   const clear = useMemo(
@@ -110,7 +105,6 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           current={row === it.key}
           chosen={choice?.row === it.key && choice.side === side ? choice.ids : none}
           onChoose={choose}
-          onValue={reveal ? undefined : ask}
           reveal={reveal}
           exact={withoutRounding(drawn)}
         />
@@ -210,7 +204,6 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           onClose={() => setMenu(null)}
         />
       )}
-      {asked && <WaysPopover worksheet={worksheet} asked={asked} onClose={() => setAsked(null)} />}
     </section>
   )
 }

@@ -47,6 +47,8 @@ export function WaysPopover({
           aria-label="Ways to these values"
           sideOffset={6}
           collisionPadding={12}
+          // It closes the popover alone; what was pointed at stays.
+          onEscapeKeyDown={(event) => event.stopPropagation()}
           onCloseAutoFocus={(event) => {
             event.preventDefault()
             if (asked.anchor instanceof SVGElement || asked.anchor instanceof HTMLElement) asked.anchor.focus()

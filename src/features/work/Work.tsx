@@ -23,6 +23,7 @@ import { answerText } from '@/core/report'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
+import { Threaded, type PointedAt } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { Valley } from './Valley'
 
@@ -47,6 +48,9 @@ export function Work() {
   const main = useRef<HTMLElement>(null)
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
+  const [pointedAt, setPointedAt] = useState<PointedAt | null>(null)
+  const pointed = isTried ? null : pointedAt
+  const isThreaded = pointed !== null
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const exact = settled && withoutRounding(settled)
 
@@ -114,9 +118,14 @@ export function Work() {
     return [
       { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
       { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
-      { name: 'Next step', keys: 'j,down', run: step(1) },
-      { name: 'Previous step', keys: 'k,up', run: step(-1) },
-      { name: 'Copy the answer table', keys: 'c', run: copyTable },
+      // On a thread these keys walk and copy the thread.
+      ...(isThreaded
+        ? []
+        : [
+            { name: 'Next step', keys: 'j,down', run: step(1) },
+            { name: 'Previous step', keys: 'k,up', run: step(-1) },
+            { name: 'Copy the answer table', keys: 'c', run: copyTable },
+          ]),
       { name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() },
       // What is printed is its report.
       {
@@ -126,7 +135,7 @@ export function Work() {
         run: () => router.push(`/networks/${id}/report`),
       },
     ]
-  }, [router, id, walked, partsOpen, changeSettings, copyTable, saveCsv])
+  }, [router, id, walked, partsOpen, isThreaded, changeSettings, copyTable, saveCsv])
 
   return (
     <NetworkFrame
@@ -199,9 +208,9 @@ export function Work() {
               {walk.mode === 'try' ? (
                 <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
-                <Stepped worksheet={worksheet} row={row} />
+                <Stepped worksheet={worksheet} row={row} pointed={pointed} onPointed={setPointedAt} />
               ) : (
-                <>
+                <Threaded worksheet={worksheet} pointed={pointed} onPointed={setPointedAt}>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.asked ? (
@@ -212,7 +221,7 @@ export function Work() {
                       {steps.length < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
                     </>
                   )}
-                </>
+                </Threaded>
               )}
             </div>
           )}

@@ -15,6 +15,8 @@ export interface Label {
   readonly lines: readonly string[]
   /** What each line is, where it is not a resistance. */
   readonly tones?: readonly (LineTone | null)[]
+  /** The line of the worksheet that each says, where it is one that can be pointed at. */
+  readonly ids?: readonly (number | undefined)[]
   /** Where voltage and current are written: 1 as drawn, from left to right, −1 against it; absent where none is shown. */
   readonly voltage?: 1 | -1
   readonly current?: 1 | -1

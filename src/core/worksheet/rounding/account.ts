@@ -1,7 +1,7 @@
 import { roundedFigures, type Quantity } from '../../number'
 import { methods, sharedIn, type Method, type Sign } from '../method'
 import type { Line } from '../derivation'
-import { workOut, type Found, type Worksheet } from '../worked'
+import { amountAt, workOut, type Found, type Worksheet } from '../worked'
 import { graded, type Graded } from './gradient'
 import { intervals, type Interval } from './interval'
 
@@ -110,7 +110,7 @@ function account(worksheet: Worksheet, terms: readonly Term[], own: Found | null
   const { derivation, elements } = worksheet
   const rounding = followRounding(worksheet)
   if (rounding === null) return null
-  const { interval, range, written, graded: grades } = rounding
+  const { interval, range, written } = rounding
   const { lines } = derivation
   if (terms.some(({ line }) => written[line] === null)) return null
   const ownRange =
@@ -147,17 +147,7 @@ function account(worksheet: Worksheet, terms: readonly Term[], own: Found | null
     if (by !== 0 && Math.abs(by) > Math.abs(most?.by ?? 0)) most = { by, line, before, written: after }
   }
   if (ownGrades) consider(ownWritten - ownGrades.value, null, ownGrades.value, ownWritten)
-  for (let id = lines.length - 1; id >= 0; id--) {
-    const it = grades[id]
-    if (answer[id] === 0 || it === null) continue
-    const value = written[id] as number
-    // Given values are as they are; what was handed on was rounded where it was found.
-    if (lines[id].uses.length > 0 && !isHandedOn(lines[id].method)) {
-      const off = value - it.value
-      if (Math.abs(off) > 1e-12 * Math.abs(value)) consider(answer[id] * off, id, it.value, value)
-    }
-    it.by.forEach((by, i) => (answer[lines[id].uses[i]] += by * answer[id]))
-  }
+  sweepBack(worksheet, rounding, answer, consider)
   return {
     difference,
     explained,
@@ -175,6 +165,60 @@ function account(worksheet: Worksheet, terms: readonly Term[], own: Found | null
       of === null ? null : of === derivation.whole && quantity !== 'resistance' ? 'the supply' : elements[of].name
     return { quantity, name, before, written: after, share }
   }
+}
+
+/**
+ * Goes over the lines from the last to the first, and says of each rounding what it brings in.
+ *
+ * @param answer how what is accounted for answers to each line; those that it uses are added on the way
+ */
+function sweepBack(
+  { derivation: { lines } }: Worksheet,
+  { written, graded: grades }: Rounding,
+  answer: Float64Array,
+  visit: (by: number, line: number, before: number, written: number) => void,
+): void {
+  for (let id = lines.length - 1; id >= 0; id--) {
+    const it = grades[id]
+    if (answer[id] === 0 || it === null) continue
+    const value = written[id] as number
+    // Given values are as they are; what was handed on was rounded where it was found.
+    if (lines[id].uses.length > 0 && !isHandedOn(lines[id].method)) {
+      const off = value - it.value
+      if (Math.abs(off) > 1e-12 * Math.abs(value)) visit(answer[id] * off, id, it.value, value)
+    }
+    it.by.forEach((by, i) => (answer[lines[id].uses[i]] += by * answer[id]))
+  }
+}
+
+/** What the roundings on the way to a value make of it. In SI base units. */
+export interface RoundedValue {
+  /** The value as it is written less the exact one. */
+  readonly off: number
+  /** What each rounding brings in, by the id of its line; to the first order they add up to `off`. */
+  readonly by: ReadonlyMap<number, number>
+}
+
+/** What each rounding on the way to a value brings in. null where values are exact, or this one does not exist. */
+export function roundingsOf(worksheet: Worksheet, id: number): RoundedValue | null {
+  const rounding = followRounding(worksheet)
+  const exact = rounding && withoutRounding(worksheet)
+  const { derivation } = worksheet
+  const { lines } = derivation
+  const written = lines[id].amount
+  const exactly = exact && amountAt(exact, lines[id].quantity, lines[id].of)
+  if (rounding === null || !written || !exactly) return null
+  const answer = new Float64Array(lines.length)
+  answer[id] = 1
+  const by = new Map<number, number>()
+  sweepBack(worksheet, rounding, answer, (brought, line) => by.set(line, brought))
+  // What is given can be rounded too: 7/3 Ω is written 2.33 Ω.
+  lines.forEach(({ uses, amount, quantity, of }, line) => {
+    if (uses.length > 0 || !amount || answer[line] === 0 || derivation.found[quantity][of] !== line) return
+    const given = amountAt(exact, quantity, of)?.value ?? amount.value
+    if (given !== amount.value) by.set(line, answer[line] * (amount.value - given))
+  })
+  return { off: written.value - exactly.value, by }
 }
 
 /**

@@ -2,5 +2,13 @@
  * In: a worksheet on paper, and two numbers that should be the same. Out: whether rounding explains the difference, and
  * which rounding brought in most of it. Textbooks: “propagation of error”, “significant figures”.
  */
-export { accountForCheck, accountForPowers, accountForWay, withoutRounding, type RoundingAccount } from './account'
+export {
+  accountForCheck,
+  accountForPowers,
+  accountForWay,
+  roundingsOf,
+  withoutRounding,
+  type RoundedValue,
+  type RoundingAccount,
+} from './account'
 export { accountText } from './words'

@@ -14,8 +14,15 @@ export {
   type WorksheetOptions,
 } from './worksheet'
 export { currentKeys } from './branchCurrents'
-export { nameOf } from './explainLine'
-export { explainInLetters, explainLine, explainOutward, type Found, type LineExplanation } from './explainLine'
+export {
+  explainInLetters,
+  explainLine,
+  explainOutward,
+  nameOf,
+  symbolOf,
+  type Found,
+  type LineExplanation,
+} from './explainLine'
 export {
   exchangesAt,
   explainBlock,

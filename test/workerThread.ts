@@ -3,7 +3,7 @@ import { Worker } from 'node:worker_threads'
 
 let bundled: string | undefined
 
-/** Stands in tests for `src/server/thread.ts`, whose worker the build of the application makes. */
+/** Stands in tests for `src/server/workerThread.ts`, whose worker the build of the application makes. */
 export function startThread(): Worker {
   bundled ??= buildSync({
     entryPoints: ['src/server/worker.ts'],

@@ -1,0 +1,177 @@
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react'
+import {
+  readingPart,
+  roundingsOf,
+  sameValue,
+  standsOf,
+  threadOf,
+  threadText,
+  walkOf,
+  type Stand,
+  type Worksheet,
+} from '@/core/worksheet'
+import { Commands, type Command } from '@/ui/commands'
+import { useSettings } from '@/ui/settings'
+import { toast } from '@/ui/toast'
+import { WaysPopover } from '../WaysPopover'
+import { placeOf } from '../Valley'
+import { placesIn } from './placesIn'
+import { Strand } from './Strand'
+import type { PointedAt } from './Threaded'
+import { ThreadBar } from './ThreadBar'
+import { shareTexts } from './shares'
+
+interface Props {
+  readonly worksheet: Worksheet
+  readonly isFound?: (line: number) => boolean
+  readonly pointed: PointedAt
+  readonly onPointed: (pointed: PointedAt | null) => void
+  /** What holds the values. */
+  readonly place: HTMLElement
+}
+
+const all = () => true
+
+/** The thread of the value that is pointed at, if the worksheet still has that value; what a change took away is let go. */
+export function Thread({ isFound = all, ...props }: Props) {
+  const { worksheet, pointed, onPointed } = props
+  const here = (id: number) => (pointed.worksheet === worksheet ? id : sameValue(pointed.worksheet, id, worksheet))
+  const [end, at] = [here(pointed.end), here(pointed.at)]
+  const isGone = end === undefined || at === undefined || !isFound(end) || !isFound(at)
+  useEffect(() => {
+    if (isGone) onPointed(null)
+  }, [isGone, onPointed])
+  return isGone ? null : <Followed {...props} isFound={isFound} end={end} at={at} />
+}
+
+interface FollowedProps extends Props {
+  readonly isFound: (line: number) => boolean
+  readonly end: number
+  readonly at: number
+}
+
+/** A thread: lit where its values stand, drawn through the valley, said in a bar. */
+function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: FollowedProps) {
+  const { figures } = useSettings().settings
+  const { direction, anchor } = pointed
+  const thread = useMemo(() => threadOf(worksheet, end, direction), [worksheet, end, direction])
+  const lines = useMemo(() => thread.lines.filter(isFound), [thread, isFound])
+  const walk = useMemo(() => walkOf({ ...thread, lines }), [thread, lines])
+  const stands = useMemo(() => standsOf(worksheet.rows), [worksheet])
+  // What stands in no row is lit where it stands; the thread does not run there, unless it begins there.
+  const knotted = useMemo(() => lines.filter((id) => id === end || stands.has(id)), [lines, end, stands])
+  const shares = useMemo(
+    () => shareTexts(direction === 'from' ? roundingsOf(worksheet, end) : null),
+    [worksheet, end, direction],
+  )
+
+  const [isWide, setWide] = useState(false)
+  useLayoutEffect(() => {
+    const measure = () => setWide(place.clientWidth >= narrowest)
+    measure()
+    const observer = new ResizeObserver(measure)
+    observer.observe(place)
+    return () => observer.disconnect()
+  }, [place])
+
+  const go = useCallback(
+    (to: number) => {
+      const shown = show(place, to, stands.get(to))
+      onPointed({ worksheet, end, at: to, direction, anchor: shown ?? anchor, ways: false })
+    },
+    [worksheet, end, direction, anchor, stands, place, onPointed],
+  )
+  const here = walk.indexOf(at)
+  const commands = useMemo((): readonly Command[] => {
+    const step = (by: number) => () => {
+      const next = walk[here + by]
+      if (next !== undefined) go(next)
+    }
+    const now = { worksheet, end, at, direction, anchor, ways: false }
+    return [
+      { name: 'Further along the thread', keys: 'down,j', run: step(1) },
+      { name: 'Back along the thread', keys: 'up,k', run: step(-1) },
+      {
+        name: 'Turn the thread round: what depends on this value',
+        keys: 'r',
+        run: () => onPointed({ ...now, end: at, direction: direction === 'from' ? 'to' : 'from' }),
+      },
+      ...(hasWaysTo(worksheet, at)
+        ? [{ name: 'Other ways to this value', keys: 'o', run: () => onPointed({ ...now, ways: true }) }]
+        : []),
+      { name: 'Copy the thread in words', keys: 'c', run: () => copy(threadText(worksheet, walk, figures)) },
+      {
+        name: 'Let go of the value',
+        keys: 'esc',
+        run: () => {
+          onPointed(null)
+          if (anchor instanceof SVGElement || anchor instanceof HTMLElement) anchor.focus({ preventScroll: true })
+        },
+      },
+    ]
+  }, [worksheet, walk, here, end, at, direction, anchor, figures, go, onPointed])
+  return (
+    <>
+      <style>{rulesFor(lines, end, at)}</style>
+      {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
+      <Commands list={commands} />
+      <ThreadBar
+        worksheet={worksheet}
+        direction={direction}
+        end={end}
+        at={at}
+        walk={walk}
+        shares={shares}
+        isListed={!isWide}
+        commands={commands.slice(2)}
+        onGo={go}
+      />
+      {pointed.ways && hasWaysTo(worksheet, at) && (
+        <WaysPopover
+          worksheet={worksheet}
+          asked={{ id: worksheet.derivation.lines[at].of, anchor }}
+          onClose={() => onPointed({ ...pointed, ways: false })}
+        />
+      )}
+    </>
+  )
+}
+
+/** Where both sides of the valley stand below each other, a thread would run over everything: there it is a list. */
+const narrowest = 896
+
+/** Brings a value into view where it stands; null where it is not drawn. */
+function show(place: HTMLElement, id: number, stand: Stand | undefined): Element | null {
+  const element = placesIn(place).anywhere(id, stand)
+  const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
+  const target = element ?? (stand ? document.getElementById(placeOf(stand.row)) : null)
+  target?.scrollIntoView({ block: 'center', behavior: still ? 'auto' : 'smooth' })
+  return element
+}
+
+function copy(text: string): void {
+  navigator.clipboard.writeText(text).then(
+    () => toast.success('The thread is on the clipboard, in words'),
+    () => toast.error('The browser does not let the clipboard be used'),
+  )
+}
+
+/** Whether a value has ways that can be compared: voltage, current and power of elements, and what meters show. */
+function hasWaysTo({ derivation, elements }: Worksheet, id: number): boolean {
+  const { quantity, of } = derivation.lines[id]
+  if (quantity === 'resistance' || quantity === 'potential') return false
+  return of < elements.length || readingPart(elements.length, of) !== null
+}
+
+/** The rules by which the values of a thread are lit, wherever they stand, also where they are drawn later. */
+function rulesFor(lines: readonly number[], end: number, at: number): string {
+  const on = (ids: readonly number[]) => `[data-threaded] :is(${ids.map((id) => `[data-line="${id}"]`).join(',')})`
+  return [
+    `${on(lines)}{--ink:var(--lit);--soft:var(--lit);--expand:var(--lit);--flow:var(--lit);--reduce:var(--lit);color:var(--lit)}`,
+    `:is(${on(lines)}:not(g,[data-formula]),${on(lines)}>[role=math]){background:var(--chosen-wash);border-radius:4px}`,
+    `${on(lines)}>[role=math]{display:inline-block}`,
+    `:is(${on([at])}:not(g,[data-formula]),${on([at])}>[role=math]){outline:2px solid var(--lit);outline-offset:1px}`,
+    `${on(lines)} text{font-weight:600;fill:var(--lit)}`,
+    `${on([at, end])}>rect{stroke:var(--lit);stroke-width:1.5}`,
+  ].join('\n')
+}
