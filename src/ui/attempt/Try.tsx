@@ -5,7 +5,7 @@ import { RotateCcw, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
-import { hintFor, isDone, type Strength } from '@/core/learner'
+import { hintFor, isDone, type Slot, type Strength } from '@/core/learner'
 import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -13,6 +13,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { floatingBar } from '@/ui/floatingBar'
+import { OwnThreadLine } from './OwnThreadLine'
 import { TryChoice, type Original } from './TryChoice'
 import { TryChecks } from './TryChecks'
 import { TryGoals, TryMend } from './TryGoals'
@@ -71,6 +72,7 @@ export function Attempt({
   const { worksheet, position, moves, make, restart } = attempt
   const { reduction, sheet, stopped } = position
   const [chosen, setChosen] = useState<readonly number[]>([])
+  const [at, setAt] = useState<Slot | null>(null)
   const reducing = sheet.elements.length > 1 && !stopped
   const climbs = worksheet.analysis.supply.current !== null
   const done = isDone(position)
@@ -94,6 +96,10 @@ export function Attempt({
       aria-label="Your worksheet"
       className="@container"
       data-try={done ? 'done' : reducing ? 'reduce' : 'expand'}
+      // The value that the person is at: its thread is shown as long as they are.
+      onFocus={({ target }) => {
+        if (!target.closest('[data-help]')) setAt(slotAt(target))
+      }}
     >
       <p className="mb-2 flex flex-wrap justify-between gap-x-4 text-soft">
         <span>
@@ -187,10 +193,26 @@ export function Attempt({
       )}
       {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
-      <TryBar attempt={attempt} done={done} onUndo={() => make({ do: 'undo' })} onRestart={isOnce ? null : startOver} />
+      <TryBar
+        attempt={attempt}
+        at={at}
+        done={done}
+        onUndo={() => make({ do: 'undo' })}
+        onRestart={isOnce ? null : startOver}
+      />
     </section>
   )
 }
+
+/** The value of an element whose field this is in. */
+function slotAt(target: Element): Slot | null {
+  const key = target.closest('[data-slot]')?.getAttribute('data-slot')?.split(' ')
+  const quantity = quantities.find((it) => it === key?.[0])
+  const element = Number(key?.[1])
+  return quantity !== undefined && Number.isInteger(element) ? { quantity, element } : null
+}
+
+const quantities = ['resistance', 'voltage', 'current', 'power'] as const
 
 const count = (moves: number) => `${moves} ${moves === 1 ? 'move' : 'moves'}`
 
@@ -202,17 +224,21 @@ const strengths = [
 
 /** Hints in three strengths, and back. */
 function TryBar({
-  attempt: { position, moves, make },
+  attempt,
+  at,
   done,
   onUndo,
   onRestart,
 }: {
   readonly attempt: OpenAttempt
+  /** The value that the person is at. */
+  readonly at: Slot | null
   readonly done: boolean
   readonly onUndo: () => void
   /** null where it cannot be. */
   readonly onRestart: (() => void) | null
 }) {
+  const { position, moves, make } = attempt
   const last = moves[moves.length - 1]
   const strength = last?.do === 'hint' ? last.strength : null
   const hint = strength === null || done ? null : hintFor(position, strength)
@@ -231,6 +257,7 @@ function TryBar({
       className={clsx(floatingBar, 'sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 max-sm:-mx-3')}
     >
       <Commands list={commands} />
+      {at && <OwnThreadLine attempt={attempt} slot={at} />}
       {hint && (
         <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">
           {hint.sentences.map((it, i) => (

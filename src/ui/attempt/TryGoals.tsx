@@ -119,7 +119,8 @@ export function TryMend({ attempt }: { readonly attempt: OpenAttempt }) {
   )
 }
 
-function Slots({
+/** Values of the person's own by name, each a way to its field. */
+export function Slots({
   attempt: { position, worksheet },
   list,
 }: {

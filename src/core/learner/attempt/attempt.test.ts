@@ -10,11 +10,13 @@ import {
   goalsOf,
   hintFor,
   isDone,
+  ownThread,
   readMoves,
   replay,
   summarise,
   toMend,
   type Move,
+  type OwnThread,
   type Strength,
 } from './index'
 import { checkPlace } from './named'
@@ -114,6 +116,51 @@ describe('what is no group', () => {
       [['left-out']],
       ['what else lies on the path through R1 and R3?'],
     ])
+  })
+})
+
+describe('the thread of a value of one’s own', () => {
+  const names = (it: Learner, slots: OwnThread['wrong']) =>
+    slots.map(({ quantity, element }) => `${quantity[0].toUpperCase()}(${it.position.names[element]})`)
+  const both = () => {
+    const it = new Learner(network(['E1 A C 6', 'R1 A B 100', 'R2 B C 200', 'R3 B C 300']), 1)
+    const value = (element: number, quantity: 'voltage' | 'current' | 'resistance', answer: string) =>
+      it.do({ do: 'value', element, quantity, answer }).verdict
+    it.do({ do: 'combine', members: [1, 2], kind: 'parallel', answer: '500' })
+    it.do({ do: 'combine', members: [0, 3], kind: 'series', answer: '600' })
+    value(4, 'current', '10 mA')
+    it.do({ do: 'carry', element: 4, quantity: 'current' })
+    value(3, 'voltage', '5')
+    it.do({ do: 'carry', element: 3, quantity: 'voltage' })
+    value(1, 'current', '25 mA')
+    return { it, value }
+  }
+  test('leads from what follows to what is wrong, and on from there', () => {
+    const { it } = both()
+    const thread = ownThread(it.position, { quantity: 'current', element: 1 })
+    expect(names(it, thread.wrong)).toEqual(['R(R2‖3)'])
+    // The voltage by the divider: the shortest way there.
+    expect(names(it, thread.between)).toEqual(['V(R2)', 'V(R2‖3)', 'R(Req)'])
+    expect(thread.follow).toEqual([])
+    const from = ownThread(it.position, { quantity: 'resistance', element: 3 })
+    expect(names(it, from.wrong)).toEqual(['R(R2‖3)'])
+    expect(names(it, from.follow)).toEqual(
+      expect.arrayContaining(['R(Req)', 'C(Req)', 'C(R1)', 'V(R2‖3)', 'V(R2)', 'C(R2)']),
+    )
+    const middle = ownThread(it.position, { quantity: 'current', element: 4 })
+    expect(names(it, middle.follow)).toEqual(['C(R1)', 'C(R2‖3)'])
+  })
+  test('a second wrong value has followers of its own; what stands is on no thread', () => {
+    const { it, value } = both()
+    // 5 V, gone over to both, over 300 Ω is 16.7 mA; 7 mA is not.
+    expect(value(2, 'current', '7 mA')).toBe('wrong')
+    const own = ownThread(it.position, { quantity: 'current', element: 2 })
+    expect([names(it, own.wrong), own.follow]).toEqual([['C(R3)'], []])
+    const given = ownThread(it.position, { quantity: 'resistance', element: 0 })
+    expect(given).toEqual({ wrong: [], between: [], follow: [] })
+    value(3, 'resistance', '120')
+    // What followed is to be mended, but leads to nothing that is wrong any more.
+    expect(ownThread(it.position, { quantity: 'resistance', element: 3 }).follow).toEqual([])
   })
 })
 

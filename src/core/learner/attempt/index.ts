@@ -31,5 +31,6 @@ export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } fro
 export { checkPlace } from './named'
 export { play, replay } from './replay'
 export { begin, elementsByKey } from './state'
+export { ownThread, type OwnThread } from './thread'
 export { summarise, type Summary } from './summary'
 export { triedWorksheet } from './tried'

@@ -27,7 +27,7 @@ export function elementByName(worksheet: Worksheet, quantity: Quantity, of: stri
 }
 
 /** What the learner wrote leads to it. */
-const found = (value: number, isClean: boolean): Target => ({ value, isClean, method: null, roughly: [] })
+const found = (value: number, isClean: boolean): Target => ({ value, isClean, method: null, uses: [], roughly: [] })
 
 /** The numbers of single slips alone. */
 const only = (singles: readonly Guess[]): ReturnType<Against['guesses']> => ({

@@ -81,6 +81,8 @@ export interface Target {
   readonly value: number
   /** The method that leads there; null for what is answered by name. */
   readonly method: Way['method'] | null
+  /** The values of theirs that it is worked out from. */
+  readonly uses: readonly Slot[]
   /** None of them is wrong. */
   readonly isClean: boolean
   /** The same with every number on the way rounded to two figures, and to three. */
@@ -108,7 +110,7 @@ export function targetsOf(paper: Known, quantity: Quantity, element: number): Ta
     if (!suits(values)) return []
     const value = work(values)
     return Number.isFinite(value)
-      ? [{ value, method, isClean, roughly: rough.map((arithmetic) => work(values, arithmetic)) }]
+      ? [{ value, method, uses, isClean, roughly: rough.map((arithmetic) => work(values, arithmetic)) }]
       : []
   })
 }
