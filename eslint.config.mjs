@@ -11,7 +11,7 @@ const wings = {
   structure: ['nodes', 'reduction', 'exchange', 'stages'],
   network: [],
   solution: ['supply', 'expansion', 'compiled', 'checks'],
-  worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'thread', 'analysis'],
+  worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'thread', 'whatif', 'analysis'],
   picture: ['drawing'],
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],

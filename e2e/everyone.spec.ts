@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { board, drawn, stroke } from './board'
-import { expectNoFaults, formulaField, newNetwork, openNetwork, search } from './helpers'
+import { expectNoFaults, formulaField, newNetwork, openNetwork, search, waysTo } from './helpers'
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
@@ -19,7 +19,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.locator('[data-target="part-1"]').first().click()
       await page.locator('[data-target="part-2"]').first().click()
       await expectNoFaults(page)
-      await page.locator('[data-target="value-1"]').first().click()
+      await waysTo(page, page.locator('[data-target="value-1-0"]').last())
       await expectNoFaults(page, '[role=dialog]')
       await page.keyboard.press('Escape')
       await page.keyboard.press('Escape')

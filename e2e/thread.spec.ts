@@ -4,14 +4,7 @@ import { expectNoFaults, half, newNetwork, openParts, partOn, valueOn } from './
 const thread = (page: Page) => page.getByRole('region', { name: 'The thread' })
 const standsAt = (page: Page) => page.locator('[data-thread-at]')
 /** How many values are lit. */
-const lit = (page: Page, among = '[data-line]') =>
-  page.locator(among).evaluateAll((all) => {
-    const marked = all.filter(
-      (it) => getComputedStyle(it).getPropertyValue('--ink') === getComputedStyle(it).getPropertyValue('--lit'),
-    )
-    return new Set(marked.map((it) => it.getAttribute('data-line'))).size
-  })
-
+const lit = (page: Page, among = '') => valuesIn(page, `${among}[data-lit]`)
 /** How many values there are. */
 const valuesIn = (page: Page, among: string) =>
   page.locator(among).evaluateAll((all) => new Set(all.map((it) => it.getAttribute('data-line'))).size)
@@ -99,10 +92,10 @@ test('on paper: each rounding on the thread shows its share', async ({ page }) =
   await openParts(page, 'Paper thread', parts, { worksheet: { carry: 'paper', figures: 3 } })
   await valueOn(page, 0, 'expand', 'R3').click()
   await expect(page.locator('[data-strand] text').first()).toHaveText(/^[+−]\d+\u2009%$/)
-  await expect(page.locator('[data-share]')).toContainText('of what V(R3) is off')
+  await expect(page.locator('[data-share]')).toContainText('of all that goes into V(R3)')
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('ArrowDown')
-  await expect(page.locator('[data-share]')).toContainText('of what V(R3) is off')
+  await expect(page.locator('[data-share]')).toContainText('of all that goes into V(R3)')
 })
 
 test('beyond a bridge the thread runs through the exchange', async ({ page }) => {

@@ -338,35 +338,24 @@ function Values({
   return (
     <>
       {label.lines.map((line, i) => {
-        const below = y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight
-        const text = (
-          <text key={i} x={middle} y={below} textAnchor="middle" className={toneOf(label.tones?.[i], tone)}>
+        const id = label.ids?.[i]
+        const isPointable = reach !== undefined && id !== undefined
+        return (
+          <text
+            key={i}
+            x={middle}
+            y={y + measures.symbolHeight / 2 + 13 + i * measures.lineHeight}
+            textAnchor="middle"
+            {...(isPointable && {
+              role: 'button',
+              'data-line': id,
+              'aria-label': `${label.name}: ${line}. Where it comes from`,
+              ...reach(i),
+            })}
+            className={clsx(toneOf(label.tones?.[i], tone), isPointable && 'cursor-pointer hover:underline')}
+          >
             {barred(line, 'tspan')}
           </text>
-        )
-        const id = label.ids?.[i]
-        if (!reach || id === undefined) return text
-        const { box } = part
-        return (
-          <g
-            key={i}
-            role="button"
-            data-line={id}
-            aria-label={`${label.name}: ${line}. Where it comes from`}
-            {...reach(i)}
-            className="group/value cursor-pointer outline-none"
-          >
-            <rect
-              x={box.x}
-              width={box.width}
-              y={below - 11}
-              height={measures.lineHeight}
-              rx={4}
-              className="fill-transparent group-hover/value:fill-chosen-wash group-focus-visible/value:stroke-chosen"
-              strokeWidth={2}
-            />
-            {text}
-          </g>
         )
       })}
       {voltage !== undefined && (

@@ -14,7 +14,7 @@ export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
   const { nodes } = worksheet.analysis
   if (nodes.every(({ potential }) => potential === null)) return null
   return (
-    <dl aria-label="Potentials" className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+    <dl aria-label="Potentials" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-1">
       <dt className="text-soft">potentials against 0 V</dt>
       {nodes.slice(0, mostShown).map(({ label, potential }, node) => (
         <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">

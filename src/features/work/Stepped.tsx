@@ -2,21 +2,18 @@ import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { revealed, stopsAtPace, stopsOf, type Pace, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { StepBar } from './StepBar'
-import { Threaded, type PointedAt } from './thread/Threaded'
+import { Threaded } from './thread/Threaded'
 import { placeOf, Valley } from './Valley'
 
 /** The valley, one reveal at a time. */
 export function Stepped({
   worksheet,
   row,
-  pointed,
-  onPointed,
+  onThreaded,
 }: {
   readonly worksheet: Worksheet
   readonly row: string | null
-  /** The value that is pointed at, of those that are shown. */
-  readonly pointed: PointedAt | null
-  readonly onPointed: (pointed: PointedAt | null) => void
+  readonly onThreaded: (isThreaded: boolean) => void
 }) {
   const { walk, setWalk } = useOpenNetwork()
   const { pace } = walk
@@ -49,7 +46,7 @@ export function Stepped({
   }, [stops, shown])
   return (
     <>
-      <Threaded worksheet={worksheet} isFound={reveal.isFound} pointed={pointed} onPointed={onPointed}>
+      <Threaded worksheet={worksheet} isFound={reveal.isFound} onThreaded={onThreaded}>
         <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
       </Threaded>
       <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />

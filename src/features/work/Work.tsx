@@ -23,7 +23,7 @@ import { answerText } from '@/core/report'
 import { AnswerTable } from './AnswerTable'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
-import { Threaded, type PointedAt } from './thread/Threaded'
+import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { Valley } from './Valley'
 
@@ -48,9 +48,7 @@ export function Work() {
   const main = useRef<HTMLElement>(null)
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
-  const [pointedAt, setPointedAt] = useState<PointedAt | null>(null)
-  const pointed = isTried ? null : pointedAt
-  const isThreaded = pointed !== null
+  const [isThreaded, setThreaded] = useState(false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const exact = settled && withoutRounding(settled)
 
@@ -208,9 +206,9 @@ export function Work() {
               {walk.mode === 'try' ? (
                 <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
-                <Stepped worksheet={worksheet} row={row} pointed={pointed} onPointed={setPointedAt} />
+                <Stepped worksheet={worksheet} row={row} onThreaded={setThreaded} />
               ) : (
-                <Threaded worksheet={worksheet} pointed={pointed} onPointed={setPointedAt}>
+                <Threaded worksheet={worksheet} onThreaded={setThreaded}>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.asked ? (

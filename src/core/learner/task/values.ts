@@ -1,4 +1,4 @@
-import { quantityText, unitOf, type Quantity } from '../../number'
+import { e24, quantityText, unitOf, type Quantity } from '../../number'
 import type { Chance } from './chance'
 import type { Dials } from './dials'
 import { partsIn, type Piece } from './piece'
@@ -30,7 +30,6 @@ export function written(value: Scaled | number, quantity: Quantity): string {
 }
 
 const e12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82]
-const e24 = [10, 11, 12, 13, 15, 16, 18, 20, 22, 24, 27, 30, 33, 36, 39, 43, 47, 51, 56, 62, 68, 75, 82, 91]
 const supplies = [5, 6, 9, 10, 12, 15, 18, 20, 24, 30, 36]
 
 /** Without its trailing zeros. */

@@ -3,8 +3,9 @@
  * written with prefix and significant figures. Textbooks: “engineering notation”, “significant figures”.
  */
 export { letterOf, unitOf, type Quantity, type Unit } from './unit'
-export { bitLength, exactOf, nearestNumber, type Exact, type Ratio } from './ratio'
+export { bitLength, exactOf, nearestNumber, numberOf, ratioOf, type Exact, type Ratio } from './ratio'
 export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
+export { e24, nearestE24, nextE24, roundFigures } from './series'
 export {
   differs,
   digitsOfRatio,

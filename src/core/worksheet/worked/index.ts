@@ -5,8 +5,10 @@
 export {
   affordable,
   amountAt,
+  deriveAnew,
   equivalentsOf,
   exactCost,
+  withArithmetic,
   workOut,
   type ArithmeticName,
   type Refusal,

@@ -18,10 +18,19 @@ import {
   type Naming,
   type Reduction,
   type Stage,
+  type Stages,
   type Step,
   type Wiring,
 } from '../../structure'
-import { derive, layOutRows, onlyWhatIsAsked, type Derivation, type AskedAnswers, type Row } from '../derivation'
+import {
+  derive,
+  layOutRows,
+  onlyWhatIsAsked,
+  type Derivation,
+  type Derived,
+  type AskedAnswers,
+  type Row,
+} from '../derivation'
 import { nameCurrents } from './branchCurrents'
 import { outcomeOf, type Outcome } from './outcome'
 
@@ -89,13 +98,7 @@ function workIn<N>(
   arithmetic: Arithmetic<N>,
 ): Worksheet | Refusal {
   const wiring = wire(network, naming)
-  const stages = layOutStages(network, wiring, {
-    order: choices.order,
-    begin: choices.begin as FirstChoice,
-    names: choices.names as NamesOf,
-    exchanges: choices.beyond ? choices.exchanges : null,
-    reorder: choices.outward ? (reduction) => inOutwardOrder(reduction, network) : undefined,
-  })
+  const stages = stagesOf(network, wiring, choices)
   const derived = derive(network, wiring, stages, choices, arithmetic, (id) => elementKey(stages, id))
   if (!derived.ok) return { status: 'refused', problems: [derived.problem] }
   const { derivation } = derived
@@ -130,6 +133,30 @@ function workIn<N>(
     asked: scope.only,
     analysis: outcomeOf(network, wiring, stages, derived, arithmetic),
   }
+}
+
+function stagesOf(network: Network, wiring: Wiring, choices: Choices): Stages {
+  return layOutStages(network, wiring, {
+    order: choices.order,
+    begin: choices.begin as FirstChoice,
+    names: choices.names as NamesOf,
+    exchanges: choices.beyond ? choices.exchanges : null,
+    reorder: choices.outward ? (reduction) => inOutwardOrder(reduction, network) : undefined,
+  })
+}
+
+/**
+ * The lines of a worksheet with other values of its parts, or in another number system, each with the id that it has there.
+ *
+ * @param network the same parts between the same points; what was above 0 Ω still is
+ */
+export function deriveAnew<N>(worksheet: Worksheet, network: Network, arithmetic: Arithmetic<N>): Derived<N> {
+  const { wiring, choices, asked, reduction, elements, nodeLabels } = worksheet
+  // Where only some is asked for, the worksheet has no more than the steps that lead there.
+  const stages = asked
+    ? stagesOf(network, wiring, choices)
+    : { reduction, stages: worksheet.stages, elements, nodeLabels }
+  return derive(network, wiring, stages, choices, arithmetic, (id) => elementKey(stages, id))
 }
 
 /** What meters drawn into the picture show is what is asked, unless the person asks otherwise; nothing where no supply feeds them. */

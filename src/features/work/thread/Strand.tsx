@@ -72,8 +72,13 @@ export function Strand({
       setDrawn({ width, height, knots, path: pathThrough(withRowsBetween(knots, rows)) })
     }
     draw()
-    // Rows come late, words and bars open: what moves values changes the height of what holds them.
-    const observer = new ResizeObserver(draw)
+    // Rows come late, words and bars open: what moves values changes the size of what holds them.
+    let size = `${place.clientWidth} ${place.clientHeight}`
+    const observer = new ResizeObserver(() => {
+      const now = `${place.clientWidth} ${place.clientHeight}`
+      if (now !== size) draw()
+      size = now
+    })
     observer.observe(place)
     return () => observer.disconnect()
   }, [place, lines, end, stands])
@@ -85,7 +90,7 @@ export function Strand({
       width={width}
       height={height}
       data-strand={knots.length}
-      className="pointer-events-none absolute top-0 left-0 overflow-visible print:hidden"
+      className="pointer-events-none absolute top-0 left-0 overflow-visible will-change-transform print:hidden"
     >
       <path d={path} className="fill-none stroke-chosen" strokeWidth={2} strokeOpacity={0.75} />
       {knots.map(({ id, x, y }) => (

@@ -20,6 +20,7 @@ import { Strand } from './Strand'
 import type { PointedAt } from './Threaded'
 import { ThreadBar } from './ThreadBar'
 import { shareTexts } from './shares'
+import { useLit } from './useLit'
 
 interface Props {
   readonly worksheet: Worksheet
@@ -81,6 +82,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: Fo
     },
     [worksheet, end, direction, anchor, stands, place, onPointed],
   )
+  useLit(place, lines, end, at)
   const here = walk.indexOf(at)
   const commands = useMemo((): readonly Command[] => {
     const step = (by: number) => () => {
@@ -112,7 +114,6 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: Fo
   }, [worksheet, walk, here, end, at, direction, anchor, figures, go, onPointed])
   return (
     <>
-      <style>{rulesFor(lines, end, at)}</style>
       {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
       <Commands list={commands} />
       <ThreadBar
@@ -161,17 +162,4 @@ function hasWaysTo({ derivation, elements }: Worksheet, id: number): boolean {
   const { quantity, of } = derivation.lines[id]
   if (quantity === 'resistance' || quantity === 'potential') return false
   return of < elements.length || readingPart(elements.length, of) !== null
-}
-
-/** The rules by which the values of a thread are lit, wherever they stand, also where they are drawn later. */
-function rulesFor(lines: readonly number[], end: number, at: number): string {
-  const on = (ids: readonly number[]) => `[data-threaded] :is(${ids.map((id) => `[data-line="${id}"]`).join(',')})`
-  return [
-    `${on(lines)}{--ink:var(--lit);--soft:var(--lit);--expand:var(--lit);--flow:var(--lit);--reduce:var(--lit);color:var(--lit)}`,
-    `:is(${on(lines)}:not(g,[data-formula]),${on(lines)}>[role=math]){background:var(--chosen-wash);border-radius:4px}`,
-    `${on(lines)}>[role=math]{display:inline-block}`,
-    `:is(${on([at])}:not(g,[data-formula]),${on([at])}>[role=math]){outline:2px solid var(--lit);outline-offset:1px}`,
-    `${on(lines)} text{font-weight:600;fill:var(--lit)}`,
-    `${on([at, end])}>rect{stroke:var(--lit);stroke-width:1.5}`,
-  ].join('\n')
 }

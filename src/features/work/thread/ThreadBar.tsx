@@ -66,7 +66,7 @@ export function ThreadBar({
         {isFrom
           ? `Found from ${countOf(others)}.`
           : `${countOf(others)} ${others === 1 ? 'depends' : 'depend'} on ${lineName(worksheet, end)}.`}
-        {shares.has(at) && ` Its rounding brings in ${shares.get(at)} of what ${lineName(worksheet, end)} is off.`}
+        {shares.has(at) && ` Its rounding: ${shares.get(at)} of all that goes into ${lineName(worksheet, end)}.`}
       </p>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="font-mono font-semibold text-chosen" data-thread-at>
@@ -93,7 +93,7 @@ export function ThreadBar({
       </div>
       {shares.has(at) && (
         <p className="text-xs text-soft" data-share>
-          its rounding brings in {shares.get(at)} of what {lineName(worksheet, end)} is off
+          its rounding: {shares.get(at)} of all that goes into {lineName(worksheet, end)}
         </p>
       )}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">

@@ -24,17 +24,23 @@ export interface PointedAt {
 export function Threaded({
   worksheet,
   isFound,
-  pointed,
-  onPointed,
+  onThreaded,
   children,
 }: {
   readonly worksheet: Worksheet
   /** Whether a value is shown by then; all of them unless told otherwise. */
   readonly isFound?: (line: number) => boolean
-  readonly pointed: PointedAt | null
-  readonly onPointed: (pointed: PointedAt | null) => void
+  /** Told whether a value is pointed at: keys that walk its thread are not those of the worksheet. */
+  readonly onThreaded: (isThreaded: boolean) => void
   readonly children: ReactNode
 }) {
+  // What is pointed at is known here alone, so that nothing else is drawn anew with it.
+  const [pointed, onPointed] = useState<PointedAt | null>(null)
+  const isThreaded = pointed !== null
+  useEffect(() => {
+    onThreaded(isThreaded)
+    return () => onThreaded(false)
+  }, [onThreaded, isThreaded])
   const [place, setPlace] = useState<HTMLElement | null>(null)
   // Values stand in many places, some drawn anew with every change: one ear for all of them.
   useEffect(() => {

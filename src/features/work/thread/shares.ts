@@ -1,22 +1,19 @@
 import type { RoundedValue } from '@/core/worksheet'
 
-/** Parts of a difference below this are not said. */
+/** Parts below this are not said. */
 const leastSaid = 0.005
 
 /**
- * What each rounding brings into a value that is off, as part of the whole difference, by the id of its line: +38 %. Where
- * roundings cancel, parts can be above 100 %.
+ * What each rounding brings into a value, as part of all rounding on its thread, by the id of its line: +38 % makes it
+ * larger, −38 % smaller. Some of it cancels as a rule, so that parts are told of all there is, not of what is left.
  */
 export function shareTexts(rounded: RoundedValue | null): ReadonlyMap<number, string> {
   const texts = new Map<number, string>()
   if (rounded === null) return texts
-  // Where all cancel, each is told as part of all there was to cancel.
-  const size = [...rounded.by.values()].reduce((sum, by) => sum + Math.abs(by), 0)
-  const whole = Math.abs(rounded.off) > 1e-6 * size ? rounded.off : size
+  const all = [...rounded.by.values()].reduce((sum, by) => sum + Math.abs(by), 0)
   for (const [line, by] of rounded.by) {
-    const share = by / whole
-    if (Math.abs(share) < leastSaid) continue
-    texts.set(line, `${share > 0 ? '+' : '−'}${Math.abs(100 * share).toFixed(0)}\u2009%`)
+    const share = Math.abs(by) / all
+    if (share >= leastSaid) texts.set(line, `${by > 0 ? '+' : '−'}${(100 * share).toFixed(0)}\u2009%`)
   }
   return texts
 }
