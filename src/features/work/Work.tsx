@@ -25,8 +25,11 @@ import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
+import type { WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 
+const WhatIfBar = dynamic(() => import('./whatif/WhatIfBar').then((module) => module.WhatIfBar))
+const Compared = dynamic(() => import('./whatif/Compared').then((module) => module.Compared))
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
 const Try = dynamic(() => import('@/ui/attempt/Try'))
@@ -40,7 +43,11 @@ export function Work() {
   const { id, document, typing } = useStore(store)
   const router = useRouter()
   const { settings, change: changeSettings } = useSettings()
-  const { worksheet, problems } = worked
+  const { problems } = worked
+  const [tried, setTried] = useState<WhatIf | null>(null)
+  // What was tried belongs to the network as it was drawn then.
+  const whatIf = tried?.base === worked.worksheet && walk.mode === 'worked' ? tried : null
+  const worksheet = whatIf?.worksheet ?? worked.worksheet
   // The table at the end of the climb follows the valley in the next moment.
   const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState<string | null>(null)
@@ -197,6 +204,7 @@ export function Work() {
             </p>
           )}
           {analysis?.status === 'structure' && <Lettered analysis={analysis} />}
+          {whatIf && !isThreaded && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}
@@ -208,7 +216,7 @@ export function Work() {
               ) : walk.mode === 'step' ? (
                 <Stepped worksheet={worksheet} row={row} onThreaded={setThreaded} />
               ) : (
-                <Threaded worksheet={worksheet} onThreaded={setThreaded}>
+                <Threaded worksheet={worksheet} onThreaded={setThreaded} whatIf={whatIf} onWhatIf={setTried}>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.asked ? (
@@ -216,6 +224,7 @@ export function Work() {
                   ) : (
                     <>
                       <AnswerTable worksheet={settled ?? worksheet} exact={exact} />
+                      {whatIf && <Compared whatIf={whatIf} />}
                       {steps.length < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
                     </>
                   )}

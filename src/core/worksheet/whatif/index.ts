@@ -4,3 +4,4 @@
  */
 export { whichValue, type Asked, type Bound, type Solution } from './solve'
 export { knobsOf, strengthsAt, turned, withValue, type ExactValue, type Knob, type Turned } from './turned'
+export { bridgesOver, changesText, givenOf, isChanged, noChanges, oneByOne, workChanged, type Changes } from './changes'

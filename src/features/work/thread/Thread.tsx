@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react'
 import {
+  knobsOf,
   readingPart,
   roundingsOf,
   sameValue,
@@ -15,6 +16,9 @@ import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
 import { WaysPopover } from '../WaysPopover'
 import { placeOf } from '../Valley'
+import { Knob } from '../whatif/Knob'
+import { OneByOne } from '../whatif/KnobTools'
+import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 import { placesIn } from './placesIn'
 import { Strand } from './Strand'
 import type { PointedAt } from './Threaded'
@@ -29,6 +33,9 @@ interface Props {
   readonly onPointed: (pointed: PointedAt | null) => void
   /** What holds the values. */
   readonly place: HTMLElement
+  readonly whatIf: WhatIf | null
+  /** Absent where nothing can be tried. */
+  readonly onWhatIf?: ChangeWhatIf
 }
 
 const all = () => true
@@ -52,9 +59,13 @@ interface FollowedProps extends Props {
 }
 
 /** A thread: lit where its values stand, drawn through the valley, said in a bar. */
-function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: FollowedProps) {
+function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, whatIf, onWhatIf }: FollowedProps) {
   const { figures } = useSettings().settings
-  const { direction, anchor } = pointed
+  const { direction, anchor, turning } = pointed
+  const knob = useMemo(
+    () => (onWhatIf ? (knobsOf(worksheet).find(({ line }) => line === at) ?? null) : null),
+    [worksheet, at, onWhatIf],
+  )
   const thread = useMemo(() => threadOf(worksheet, end, direction), [worksheet, end, direction])
   const lines = useMemo(() => thread.lines.filter(isFound), [thread, isFound])
   const walk = useMemo(() => walkOf({ ...thread, lines }), [thread, lines])
@@ -83,6 +94,12 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: Fo
     [worksheet, end, direction, anchor, stands, place, onPointed],
   )
   useLit(place, lines, end, at)
+  const { quantity, of } = worksheet.derivation.lines[at]
+  const made = worksheet.elements[of]?.made
+  const endTurning = useCallback(() => {
+    onPointed({ worksheet, end: at, at, direction: 'to', anchor, ways: false })
+    giveFocus(anchor)
+  }, [worksheet, at, anchor, onPointed])
   const here = walk.indexOf(at)
   const commands = useMemo((): readonly Command[] => {
     const step = (by: number) => () => {
@@ -101,17 +118,26 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: Fo
       ...(hasWaysTo(worksheet, at)
         ? [{ name: 'Other ways to this value', keys: 'o', run: () => onPointed({ ...now, ways: true }) }]
         : []),
+      ...(knob && !turning
+        ? [
+            {
+              name: 'Turn this value like a knob',
+              keys: 'x',
+              run: () => onPointed({ ...now, end: at, direction: 'to' as const, turning: { from: null } }),
+            },
+          ]
+        : []),
       { name: 'Copy the thread in words', keys: 'c', run: () => copy(threadText(worksheet, walk, figures)) },
       {
         name: 'Let go of the value',
         keys: 'esc',
         run: () => {
           onPointed(null)
-          if (anchor instanceof SVGElement || anchor instanceof HTMLElement) anchor.focus({ preventScroll: true })
+          giveFocus(anchor)
         },
       },
     ]
-  }, [worksheet, walk, here, end, at, direction, anchor, figures, go, onPointed])
+  }, [worksheet, walk, here, end, at, direction, anchor, knob, turning, figures, go, onPointed])
   return (
     <>
       {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
@@ -126,11 +152,27 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place }: Fo
         isListed={!isWide}
         commands={commands.slice(2)}
         onGo={go}
+        tools={
+          onWhatIf && knob && turning ? (
+            <Knob
+              key={knob.part}
+              worksheet={worksheet}
+              knob={knob}
+              place={place}
+              whatIf={whatIf}
+              onWhatIf={onWhatIf}
+              dragFrom={turning.from}
+              onEnd={endTurning}
+            />
+          ) : onWhatIf && made?.kind === 'parallel' && quantity === 'resistance' ? (
+            <OneByOne worksheet={worksheet} whatIf={whatIf} onWhatIf={onWhatIf} equivalent={of} />
+          ) : null
+        }
       />
       {pointed.ways && hasWaysTo(worksheet, at) && (
         <WaysPopover
           worksheet={worksheet}
-          asked={{ id: worksheet.derivation.lines[at].of, anchor }}
+          asked={{ id: of, anchor }}
           onClose={() => onPointed({ ...pointed, ways: false })}
         />
       )}
@@ -148,6 +190,10 @@ function show(place: HTMLElement, id: number, stand: Stand | undefined): Element
   const target = element ?? (stand ? document.getElementById(placeOf(stand.row)) : null)
   target?.scrollIntoView({ block: 'center', behavior: still ? 'auto' : 'smooth' })
   return element
+}
+
+function giveFocus(element: Element): void {
+  if (element instanceof SVGElement || element instanceof HTMLElement) element.focus({ preventScroll: true })
 }
 
 function copy(text: string): void {

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
-import { ArrowLeftRight, Copy, Split, X } from 'lucide-react'
+import { ArrowLeftRight, Copy, SlidersHorizontal, Split, X } from 'lucide-react'
+import type { ReactNode } from 'react'
 import {
   besideOnThread,
   explainLine,
@@ -32,6 +33,7 @@ export function ThreadBar({
   isListed,
   commands,
   onGo,
+  tools,
 }: {
   readonly worksheet: Worksheet
   readonly direction: Direction
@@ -45,6 +47,8 @@ export function ThreadBar({
   /** What can be done with it. */
   readonly commands: readonly Command[]
   readonly onGo: (line: number) => void
+  /** What can be tried with the value on which one stands. */
+  readonly tools: ReactNode
 }) {
   const { figures } = useSettings().settings
   const line = worksheet.derivation.lines[at]
@@ -72,7 +76,7 @@ export function ThreadBar({
         <span className="font-mono font-semibold text-chosen" data-thread-at>
           {barred(lineText(worksheet, at, figures))}
         </span>
-        {figures !== 'fraction' && fraction !== undefined && (
+        {figures !== 'fraction' && fraction !== undefined && /[/√]/.test(fraction) && (
           <span className="font-mono text-xs break-all text-soft max-sm:hidden" data-exact>
             exactly {fraction.replace('-', '−')} {unitOfLine(line)}
           </span>
@@ -96,6 +100,7 @@ export function ThreadBar({
           its rounding: {shares.get(at)} of all that goes into {lineName(worksheet, end)}
         </p>
       )}
+      {tools && <div className="mt-1.5 flex flex-wrap items-center gap-1.5">{tools}</div>}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         <span className="mr-auto text-xs text-soft">
           {walk.indexOf(at) + 1} of {walk.length} on the thread
@@ -133,6 +138,7 @@ export function ThreadBar({
 
 const icons: Readonly<Record<string, { readonly icon: typeof X; readonly name: (from: boolean) => string }>> = {
   r: { icon: ArrowLeftRight, name: (from) => (from ? 'What depends on it' : 'What it was found from') },
+  x: { icon: SlidersHorizontal, name: () => 'Turn it' },
   o: { icon: Split, name: () => 'Other ways' },
   c: { icon: Copy, name: () => 'Copy' },
   esc: { icon: X, name: () => 'Let go' },

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic'
 import { useEffect, useState, type ReactNode } from 'react'
 import type { Direction, Worksheet } from '@/core/worksheet'
+import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 
 const load = () => import('./Thread')
 const Thread = dynamic(() => load().then((module) => module.Thread))
@@ -18,6 +19,8 @@ export interface PointedAt {
   readonly anchor: Element
   /** Whether the ways to it are asked for. */
   readonly ways: boolean
+  /** Whether it is turned like a knob; at first from where it was dragged, in pixels, or by keys. */
+  readonly turning?: { readonly from: number | null }
 }
 
 /** What holds the values of a worksheet: each that has a line can be pointed at, by mouse, touch or key. */
@@ -25,6 +28,8 @@ export function Threaded({
   worksheet,
   isFound,
   onThreaded,
+  whatIf = null,
+  onWhatIf,
   children,
 }: {
   readonly worksheet: Worksheet
@@ -32,6 +37,9 @@ export function Threaded({
   readonly isFound?: (line: number) => boolean
   /** Told whether a value is pointed at: keys that walk its thread are not those of the worksheet. */
   readonly onThreaded: (isThreaded: boolean) => void
+  /** What is tried, where that can be. */
+  readonly whatIf?: WhatIf | null
+  readonly onWhatIf?: ChangeWhatIf
   readonly children: ReactNode
 }) {
   // What is pointed at is known here alone, so that nothing else is drawn anew with it.
@@ -59,9 +67,31 @@ export function Threaded({
           : { worksheet, end, at: end, direction: 'from', anchor, ways: false },
       )
     }
+    let isDragged = false
     const click = (event: Event) => {
-      // Words that are being selected are not pointed at.
-      if (window.getSelection()?.isCollapsed !== false) point(event)
+      // Words that are being selected are not pointed at, nor what was dragged.
+      if (!isDragged && window.getSelection()?.isCollapsed !== false) point(event)
+      isDragged = false
+    }
+    // What is given can be dragged across like a knob.
+    const press = (down: PointerEvent) => {
+      isDragged = false
+      const anchor = down.target instanceof Element ? down.target.closest('text[data-line]') : null
+      const line = anchor && worksheet.derivation.lines[Number(anchor.getAttribute('data-line'))]
+      if (!line || line.method !== 'given' || !onWhatIf || down.button !== 0) return
+      const move = (event: PointerEvent) => {
+        if (Math.abs(event.clientX - down.clientX) < 5) return
+        isDragged = true
+        release()
+        const { id } = line
+        onPointed({ worksheet, end: id, at: id, direction: 'to', anchor, ways: false, turning: { from: down.clientX } })
+      }
+      const release = () => {
+        window.removeEventListener('pointermove', move)
+        window.removeEventListener('pointerup', release)
+      }
+      window.addEventListener('pointermove', move)
+      window.addEventListener('pointerup', release)
     }
     const key = (event: KeyboardEvent) => {
       if ((event.key !== 'Enter' && event.key !== ' ') || !(event.target instanceof SVGElement)) return
@@ -75,22 +105,32 @@ export function Threaded({
     }
     place.addEventListener('click', click)
     place.addEventListener('keydown', key)
+    place.addEventListener('pointerdown', press)
     place.addEventListener('pointerover', near)
     place.addEventListener('focusin', near)
     return () => {
       place.removeEventListener('click', click)
       place.removeEventListener('keydown', key)
+      place.removeEventListener('pointerdown', press)
       place.removeEventListener('pointerover', near)
       place.removeEventListener('focusin', near)
     }
-  }, [place, worksheet, pointed, onPointed])
+  }, [place, worksheet, pointed, onPointed, onWhatIf])
   return (
     <>
       <div ref={setPlace} className="relative" data-threaded={pointed ? '' : undefined}>
         {children}
       </div>
       {pointed && place && (
-        <Thread worksheet={worksheet} isFound={isFound} pointed={pointed} onPointed={onPointed} place={place} />
+        <Thread
+          worksheet={worksheet}
+          isFound={isFound}
+          pointed={pointed}
+          onPointed={onPointed}
+          place={place}
+          whatIf={whatIf}
+          onWhatIf={onWhatIf}
+        />
       )}
     </>
   )

@@ -1,0 +1,147 @@
+import { useMemo, useState } from 'react'
+import { changesText, unitOfLine, type Worksheet } from '@/core/worksheet'
+import { differs, shownText } from '@/core/number'
+import { barred } from '@/ui/Barred'
+import { useSettings } from '@/ui/settings'
+import { strengthText } from './patch'
+import type { Held, WhatIf } from './state'
+
+const quantities = ['voltage', 'current', 'power'] as const
+
+/** Two states of the network held against each other, value by value. */
+export function Compared({ whatIf: { base, changes, worksheet, held } }: { readonly whatIf: WhatIf }) {
+  const { figures } = useSettings().settings
+  const text = changesText(base, changes, figures)
+  const states: readonly Held[] = [
+    { label: 'as drawn', worksheet: base },
+    ...held,
+    ...(text && !held.some(({ label }) => label === text) ? [{ label: text, worksheet }] : []),
+  ]
+  const [[left, right], choose] = useState<readonly [string | null, string | null]>([null, null])
+  const find = (label: string | null, or: Held) => states.find((it) => it.label === label) ?? or
+  const before = find(left, states[0])
+  const after = find(right, states[states.length - 1])
+  if (states.length < 2) return null
+  return (
+    <details open className="mt-3 rounded-md border border-line bg-sheet px-3 py-1.5" data-compared>
+      <summary className="min-h-6 font-semibold">Held against each other</summary>
+      <div className="flex flex-wrap items-center gap-2 py-1">
+        <StateChoice label="one state" states={states} of={before} onChoose={(label) => choose([label, right])} />
+        <span aria-hidden>|</span>
+        <StateChoice label="the other state" states={states} of={after} onChoose={(label) => choose([left, label])} />
+      </div>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- keys scroll it where it is too wide */}
+      <div role="region" aria-label="Both states, value by value" tabIndex={0} className="overflow-x-auto">
+        <ComparedTable before={before.worksheet} after={after.worksheet} names={[before.label, after.label]} />
+      </div>
+    </details>
+  )
+}
+
+function StateChoice({
+  label,
+  states,
+  of,
+  onChoose,
+}: {
+  readonly label: string
+  readonly states: readonly Held[]
+  readonly of: Held
+  readonly onChoose: (label: string) => void
+}) {
+  return (
+    <select
+      aria-label={label}
+      value={of.label}
+      onChange={(event) => onChoose(event.target.value)}
+      className="h-8 max-w-full field text-xs"
+    >
+      {states.map((it) => (
+        <option key={it.label}>{it.label}</option>
+      ))}
+    </select>
+  )
+}
+
+function ComparedTable({
+  before,
+  after,
+  names,
+}: {
+  readonly before: Worksheet
+  readonly after: Worksheet
+  readonly names: readonly [string, string]
+}) {
+  const { figures } = useSettings().settings
+  const rows = useMemo(() => comparedRows(before, after), [before, after])
+  return (
+    <table className="w-full border-collapse font-mono text-[13px]">
+      <caption className="sr-only">
+        {names[0]} against {names[1]}
+      </caption>
+      <thead>
+        <tr className="border-b border-line text-soft">
+          <th className="px-2 text-left font-semibold">part</th>
+          {['V', 'I', 'P'].map((symbol) => (
+            <th key={symbol} className="px-2 text-right font-semibold">
+              {symbol}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ name, cells }) => (
+          <tr key={name}>
+            <th scope="row" className="px-2 text-left font-normal">
+              {name}
+            </th>
+            {cells.map(({ unit, was, is }, i) => {
+              const isOther = was && is ? differs(was, is) : was !== is
+              const change = was && is && was.value !== 0 ? 100 * (is.value / was.value - 1) : null
+              return (
+                <td key={i} className="px-2 text-right whitespace-nowrap">
+                  {isOther ? (
+                    <>
+                      <span className="text-soft">{was ? barred(shownText(was, unit, figures)) : '–'} |</span>{' '}
+                      <strong>{is ? barred(shownText(is, unit, figures)) : '–'}</strong>
+                      {change !== null && (
+                        <span className="ml-2 inline-block w-16 text-xs text-soft">{strengthText(change)}</span>
+                      )}
+                    </>
+                  ) : (
+                    <span className="text-soft">{was ? barred(shownText(was, unit, figures)) : '–'}</span>
+                  )}
+                </td>
+              )
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** Voltage, current and power of the supply and of every resistor of either state. */
+function comparedRows(before: Worksheet, after: Worksheet) {
+  const namesOf = ({ network }: Worksheet) =>
+    network.parts.flatMap(({ name, kind }) => (kind === 'resistor' ? [name] : []))
+  const supply = before.network.parts[before.wiring.supply].name
+  const names = [...new Set([supply, ...namesOf(before), ...namesOf(after)])]
+  return names.map((name) => ({
+    name,
+    cells: quantities.map((quantity) => ({
+      unit: unitOfLine({ quantity }),
+      was: valueOf(before, name, quantity),
+      is: valueOf(after, name, quantity),
+    })),
+  }))
+}
+
+/** A value by the name of its part, in the direction in which its current runs; null where there is none. */
+function valueOf({ analysis, network, wiring }: Worksheet, name: string, quantity: (typeof quantities)[number]) {
+  if (name === network.parts[wiring.supply].name) return analysis.supply[quantity]
+  const amount = analysis.parts.find((part) => part.name === name)?.[quantity] ?? null
+  if (!amount?.exact || amount.exact.n >= 0n)
+    return amount && amount.value < 0 ? { ...amount, value: -amount.value } : amount
+  return { value: -amount.value, exact: { ...amount.exact, n: -amount.exact.n } }
+}

@@ -1,0 +1,103 @@
+import { useState } from 'react'
+import {
+  changesText,
+  noChanges,
+  oneByOne,
+  workChanged,
+  type Changes,
+  type Knob,
+  type Worksheet,
+} from '@/core/worksheet'
+import { Button } from '@/ui/Button'
+import { useSettings } from '@/ui/settings'
+import { toast } from '@/ui/toast'
+import type { ChangeWhatIf, Held, WhatIf } from './state'
+import { Which } from './Which'
+
+interface Props {
+  readonly worksheet: Worksheet
+  readonly whatIf: WhatIf | null
+  readonly onWhatIf: ChangeWhatIf
+}
+
+/** The network with other changes, each state kept to be compared; the reason is said where that cannot be. */
+export function tryChanges(base: Worksheet, changes: Changes, label: string, whatIf: WhatIf | null): WhatIf | null {
+  const worksheet = workChanged(base, changes)
+  if ('status' in worksheet) {
+    toast.error(worksheet.problems.map(({ message }) => message).join('; '))
+    return null
+  }
+  const held = whatIf?.held ?? []
+  const isHeld = held.some((it) => it.label === label)
+  return { base, changes, worksheet, held: isHeld ? held : [...held, { label, worksheet }] }
+}
+
+/** What else can be done with a value that is given: its part taken out or bridged over, and asked which value is wanted. */
+export function KnobTools({
+  knob,
+  onTurn,
+  ...props
+}: Props & {
+  readonly knob: Knob
+  /** Turns the knob to a value that was found. */
+  readonly onTurn: Parameters<typeof Which>[0]['onTurn']
+}) {
+  const { worksheet, whatIf, onWhatIf } = props
+  const { figures } = useSettings().settings
+  const [asks, setAsks] = useState(false)
+  const base = whatIf?.base ?? worksheet
+  const changes = whatIf?.changes ?? noChanges
+  const change = (next: Changes) => {
+    const state = tryChanges(base, next, changesText(base, next, figures), whatIf)
+    if (state) onWhatIf(state)
+  }
+  const { part } = knob
+  return (
+    <>
+      {knob.quantity === 'resistance' && (
+        <>
+          <Button className="!min-h-7 text-xs" onClick={() => change({ ...changes, out: [...changes.out, part] })}>
+            Take {part} out
+          </Button>
+          {!changes.bridged.includes(part) && (
+            <Button
+              className="!min-h-7 text-xs"
+              onClick={() => change({ ...changes, bridged: [...changes.bridged, part] })}
+            >
+              Bridge {part} over
+            </Button>
+          )}
+        </>
+      )}
+      <Button className="!min-h-7 text-xs" aria-expanded={asks} onClick={() => setAsks(!asks)}>
+        Which {part}?
+      </Button>
+      {asks && <Which worksheet={worksheet} knob={knob} onTurn={onTurn} />}
+    </>
+  )
+}
+
+/** The branches of a parallel group, switched in one by one; each state is kept to be compared. */
+export function OneByOne({ worksheet, whatIf, onWhatIf, equivalent }: Props & { readonly equivalent: number }) {
+  const base = whatIf?.base ?? worksheet
+  const { name } = worksheet.elements[equivalent]
+  return (
+    <Button
+      className="!min-h-7 text-xs"
+      onClick={() => {
+        const held = oneByOne(worksheet, equivalent).flatMap(({ with: label, out }): Held[] => {
+          const state = workChanged(base, { ...noChanges, out })
+          return 'status' in state ? [] : [{ label: `of ${name}: ${label}`, worksheet: state }]
+        })
+        onWhatIf({
+          base,
+          changes: whatIf?.changes ?? noChanges,
+          worksheet: whatIf?.worksheet ?? base,
+          held: [...(whatIf?.held ?? []), ...held],
+        })
+      }}
+    >
+      Switch its branches in one by one
+    </Button>
+  )
+}

@@ -1,0 +1,86 @@
+import clsx from 'clsx'
+import { useMemo } from 'react'
+import { changesText, isChanged, noChanges, type Changes } from '@/core/worksheet'
+import { barred } from '@/ui/Barred'
+import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
+import { floatingBar } from '@/ui/floatingBar'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { useSettings } from '@/ui/settings'
+import { keepChanges } from './keepChanges'
+import { tryChanges } from './KnobTools'
+import type { ChangeWhatIf, WhatIf } from './state'
+
+/** What is otherwise than it was drawn, and what can be done about that; out of the way while a value is pointed at. */
+export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; readonly onWhatIf: ChangeWhatIf }) {
+  const { figures } = useSettings().settings
+  const { store } = useOpenNetwork()
+  const { base, changes, worksheet, held } = whatIf
+  const text = changesText(base, changes, figures)
+  const change = (next: Changes) => {
+    if (!isChanged(next)) return onWhatIf({ ...whatIf, changes: noChanges, worksheet: base })
+    const state = tryChanges(base, next, changesText(base, next, figures), whatIf)
+    if (state) onWhatIf(state)
+  }
+  const without = (list: readonly string[], name: string) => list.filter((it) => it !== name)
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'Put everything back as it was drawn', keys: 'shift+esc', run: () => onWhatIf(null) },
+    ],
+    [onWhatIf],
+  )
+  return (
+    <section
+      aria-label="What if"
+      data-what-if={text}
+      className={clsx(
+        floatingBar,
+        'fixed inset-x-4 bottom-4 z-20 mx-auto max-w-4xl border-l-4! border-l-chosen! px-4 py-2.5',
+      )}
+    >
+      <Commands list={commands} />
+      <div className="flex flex-wrap items-center gap-2">
+        <p role="status">
+          {text ? (
+            <>
+              <strong>What if:</strong> <span className="font-mono">{barred(text)}</span>
+            </>
+          ) : (
+            'As it was drawn; states that were tried are kept below.'
+          )}
+        </p>
+        {changes.out.map((name) => (
+          <Button key={name} onClick={() => change({ ...changes, out: without(changes.out, name) })}>
+            Put {name} back
+          </Button>
+        ))}
+        {changes.bridged.map((name) => (
+          <Button key={name} onClick={() => change({ ...changes, bridged: without(changes.bridged, name) })}>
+            Take the bridge over {name} away
+          </Button>
+        ))}
+        <span className="ml-auto flex flex-wrap gap-2">
+          {text && !held.some(({ label }) => label === text) && (
+            <Button onClick={() => onWhatIf({ ...whatIf, held: [...held, { label: text, worksheet }] })}>
+              Hold this state
+            </Button>
+          )}
+          {text && (
+            <Button
+              look="strong"
+              onClick={() => {
+                keepChanges(store, changes)
+                onWhatIf(null)
+              }}
+            >
+              Keep it
+            </Button>
+          )}
+          <Button tip="Put everything back as it was drawn" keys="shift+esc" onClick={() => onWhatIf(null)}>
+            Put all back
+          </Button>
+        </span>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,193 @@
+import { useId, useMemo, useState } from 'react'
+import { exactText, quantityProblem, readQuantity, roundFigures, shownText, unitOf, type Figures } from '@/core/number'
+import {
+  lineName,
+  unitOfLine,
+  whichValue,
+  withoutRounding,
+  type Asked,
+  type Bound,
+  type ExactValue,
+  type Knob,
+  type Solution,
+  type Worksheet,
+} from '@/core/worksheet'
+import { barred } from '@/ui/Barred'
+import { Button } from '@/ui/Button'
+import { useSettings } from '@/ui/settings'
+
+/** Larger networks are not asked: what is found exactly would take too long. */
+const mostParts = 60
+
+/** Turned round: which value of a knob gives what is wanted of another value. */
+export function Which({
+  worksheet,
+  knob,
+  onTurn,
+}: {
+  readonly worksheet: Worksheet
+  readonly knob: Knob
+  readonly onTurn: (value: ExactValue) => void
+}) {
+  const { figures } = useSettings().settings
+  const exact = withoutRounding(worksheet) ?? worksheet
+  const targets = useMemo(
+    () =>
+      exact.shown.filter((id) => {
+        const { method, amount, quantity, of } = exact.derivation.lines[id]
+        return method !== 'given' && amount !== null && exact.derivation.found[quantity][of] === id
+      }),
+    [exact],
+  )
+  const [target, setTarget] = useState<number | null>(null)
+  const [typed, setTyped] = useState('')
+  const [answer, setAnswer] = useState<{ readonly asked: Asked | null; readonly line: number } | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const id = useId()
+  if (exact.arithmetic !== 'exact' || worksheet.network.parts.length > mostParts)
+    return <p className="basis-full text-soft">That is found exactly, which is too long for a network of this size.</p>
+  const line = target ?? targets[targets.length - 1]
+  const unit = unitOfLine(exact.derivation.lines[line])
+  const find = () => {
+    const read = readQuantity(typed, unit)
+    if (!read.ok || read.value <= 0) {
+      setAnswer(null)
+      setProblem(read.ok ? 'more than nothing, please' : quantityProblem(read.problem, typed, unit))
+      return
+    }
+    setProblem(null)
+    setAnswer({ asked: whichValue(exact, knob, line, read), line })
+  }
+  return (
+    <form
+      className="basis-full"
+      data-which
+      onSubmit={(event) => {
+        event.preventDefault()
+        find()
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <span>Which {knob.part} makes</span>
+        <select
+          aria-label="the value that is wanted"
+          value={line}
+          onChange={(event) => {
+            setTarget(Number(event.target.value))
+            setAnswer(null)
+          }}
+          className="h-8 field font-mono text-xs"
+        >
+          {targets.map((it) => (
+            <option key={it} value={it}>
+              {lineName(exact, it)}
+            </option>
+          ))}
+        </select>
+        <input
+          aria-label={`wanted, in ${unit}`}
+          aria-invalid={problem !== null}
+          aria-describedby={`${id}-problem`}
+          placeholder={`250 m${unit}`}
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          className="h-8 w-28 field font-mono"
+        />
+        <Button type="submit">Find</Button>
+        <span id={`${id}-problem`} role="alert" className="text-trouble">
+          {problem}
+        </span>
+      </div>
+      <div role="status" className="mt-1" data-answer={answer?.asked?.kind}>
+        {answer && (
+          <Answer
+            asked={answer.asked}
+            knob={knob}
+            name={lineName(exact, answer.line)}
+            unit={unitOfLine(exact.derivation.lines[answer.line])}
+            figures={figures}
+            onTurn={onTurn}
+          />
+        )}
+      </div>
+    </form>
+  )
+}
+
+function Answer({
+  asked,
+  knob,
+  name,
+  unit,
+  figures,
+  onTurn,
+}: {
+  readonly asked: Asked | null
+  readonly knob: Knob
+  readonly name: string
+  readonly unit: ReturnType<typeof unitOfLine>
+  readonly figures: Figures
+  readonly onTurn: (value: ExactValue) => void
+}) {
+  const own = unitOf[knob.quantity]
+  const text = (value: number, of: typeof unit = unit) => shownText({ value }, of, figures === 'fraction' ? 4 : figures)
+  if (asked === null) return <p className="text-trouble">{name} is not there to be asked about.</p>
+  if (asked.kind === 'constant')
+    return (
+      <p className="text-trouble">
+        {name} does not depend on {knob.part}: it is always {shownText(asked.always, unit, figures)}.
+      </p>
+    )
+  if (asked.kind === 'none') {
+    const at = (bound: Bound) =>
+      bound.at === 0
+        ? `${knob.part} at nothing`
+        : bound.at === Infinity
+          ? knob.quantity === 'resistance'
+            ? `${knob.part} taken out`
+            : `${knob.part} beyond all bounds`
+          : `${knob.part} at ${text(bound.at, own)}`
+    const said = (bound: Bound) => (Number.isFinite(bound.value) ? text(bound.value) : 'beyond all bounds')
+    return (
+      <p className="text-trouble">
+        No {knob.part} does: {name} lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)} (
+        {at(asked.high)}).
+      </p>
+    )
+  }
+  return (
+    <ul className="grid gap-1">
+      {asked.solutions.map((it, i) => (
+        <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <span className="font-mono font-semibold" data-solution>
+            {knob.part} {equals(it, own, figures)}
+          </span>
+          {it.against && <span className="text-soft">with {name} the other way round</span>}
+          <Button className="!min-h-7 text-xs" onClick={() => onTurn(valueOf(it))}>
+            Turn it there
+          </Button>
+          <span className="text-soft">
+            nearest that can be bought (E24): {barred(text(it.nearest.value.value, own))} gives{' '}
+            {barred(shownText(it.nearest.gives, unit, figures))}
+          </span>
+          <Button className="!min-h-7 text-xs" onClick={() => onTurn(it.nearest.value)}>
+            Turn it to {text(it.nearest.value.value, own)}
+          </Button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** A root as a fraction where it is one, else as what it is the sum of, and in decimals. */
+function equals({ amount, surd }: Solution, unit: (typeof unitOf)[Knob['quantity']], figures: Figures): string {
+  const decimal = shownText({ value: amount.value }, unit, typeof figures === 'number' ? figures : 6)
+  if (surd) return `= ${exactText(surd.a)} ${surd.sign} √(${exactText(surd.b)}) ${unit} ≈ ${decimal}`
+  const fraction = exactText(amount)
+  return fraction?.includes('/') ? `= ${fraction} ${unit} ≈ ${decimal}` : `= ${shownText(amount, unit, 6)}`
+}
+
+function valueOf({ amount }: Solution): ExactValue {
+  const ratio = exactText(amount)
+  return ratio === undefined ? roundFigures(amount.value, 6) : { value: amount.value, exact: ratio }
+}
