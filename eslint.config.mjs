@@ -12,7 +12,7 @@ const wings = {
   network: [],
   solution: ['supply', 'expansion', 'compiled', 'checks'],
   worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'thread', 'whatif', 'analysis'],
-  picture: ['drawing'],
+  picture: ['drawing', 'staircase'],
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
   learner: ['answer', 'slip', 'attempt', 'task', 'skill'],

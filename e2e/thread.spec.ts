@@ -4,7 +4,7 @@ import { expectNoFaults, half, newNetwork, openParts, partOn, valueOn } from './
 const thread = (page: Page) => page.getByRole('region', { name: 'The thread' })
 const standsAt = (page: Page) => page.locator('[data-thread-at]')
 /** How many values are lit. */
-const lit = (page: Page, among = '') => valuesIn(page, `${among}[data-lit]`)
+const lit = (page: Page, among = '') => valuesIn(page, `${among}[data-on-thread]`)
 /** How many values there are. */
 const valuesIn = (page: Page, among: string) =>
   page.locator(among).evaluateAll((all) => new Set(all.map((it) => it.getAttribute('data-line'))).size)

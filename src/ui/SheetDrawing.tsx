@@ -352,7 +352,10 @@ function Values({
               'aria-label': `${label.name}: ${line}. Where it comes from`,
               ...reach(i),
             })}
-            className={clsx(toneOf(label.tones?.[i], tone), isPointable && 'cursor-pointer touch-pan-y select-none hover:underline')}
+            className={clsx(
+              toneOf(label.tones?.[i], tone),
+              isPointable && 'cursor-pointer touch-pan-y select-none hover:underline',
+            )}
           >
             {barred(line, 'tspan')}
           </text>

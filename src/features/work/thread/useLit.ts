@@ -1,7 +1,7 @@
 import { useLayoutEffect } from 'react'
 
 /**
- * Marks the values of a thread wherever they stand, also where they are drawn later: `data-lit` says which are on it, and
+ * Marks the values of a thread wherever they stand, also where they are drawn later: `data-on-thread` says which are on it, and
  * at which one stands. Marks are set by hand, since rules for so many values would take longer than a frame.
  */
 export function useLit(place: HTMLElement, lines: readonly number[], end: number, at: number): void {
@@ -10,9 +10,9 @@ export function useLit(place: HTMLElement, lines: readonly number[], end: number
     const mark = () => {
       for (const element of place.querySelectorAll('[data-line]')) {
         const kind = kinds.get(element.getAttribute('data-line') ?? '')
-        if (element.getAttribute('data-lit') === (kind ?? null)) continue
-        if (kind === undefined) element.removeAttribute('data-lit')
-        else element.setAttribute('data-lit', kind)
+        if (element.getAttribute('data-on-thread') === (kind ?? null)) continue
+        if (kind === undefined) element.removeAttribute('data-on-thread')
+        else element.setAttribute('data-on-thread', kind)
       }
     }
     mark()
@@ -22,7 +22,7 @@ export function useLit(place: HTMLElement, lines: readonly number[], end: number
   }, [place, lines, end, at])
   useLayoutEffect(
     () => () => {
-      for (const element of place.querySelectorAll('[data-lit]')) element.removeAttribute('data-lit')
+      for (const element of place.querySelectorAll('[data-on-thread]')) element.removeAttribute('data-on-thread')
     },
     [place],
   )

@@ -1,0 +1,283 @@
+import { shownText, type Figures } from '../../number'
+import type { Worksheet } from '../../worksheet'
+import type { Box, Coordinates, LineTone } from '../drawing'
+import { blocksOf, type Block } from './blocks'
+
+/** Words in a staircase, on their base line. */
+export interface StairText extends Coordinates {
+  readonly text: string
+  readonly anchor: 'start' | 'middle'
+  readonly tone: LineTone | 'name' | null
+  /** The line of the worksheet that it says. */
+  readonly line?: number
+}
+
+/** A step: from the potential of its upper node down to that of its lower one. */
+export interface Stair extends Box {
+  readonly element: number
+  readonly name: string
+  /** Nothing falls across it: zero ohms, or nothing flows. */
+  readonly isFlat: boolean
+  readonly texts: readonly StairText[]
+  /** From the step to its words, where these stand beside the staircase; empty where they stand on it. */
+  readonly leader: readonly Coordinates[]
+}
+
+/** What carries nothing and hangs on one node: level. */
+export interface Level {
+  readonly part: string
+  readonly node: number
+  readonly from: Coordinates
+  readonly to: Coordinates
+  /** Its other end is tied to nothing; not where it is shorted. */
+  readonly isOpen: boolean
+  readonly text: StairText
+}
+
+/** A node as a tread: a level line at its potential. */
+export interface Tread {
+  readonly node: number
+  readonly label: string
+  readonly y: number
+  readonly left: number
+  readonly right: number
+  /** Where its label stands, and its potential, at the left. */
+  readonly mark: Coordinates
+  readonly potential: StairText | null
+}
+
+/** The answer as a picture: potentials from + at the top down to − at the bottom, as steps along every path. */
+export interface Staircase {
+  readonly width: number
+  readonly height: number
+  readonly stairs: readonly Stair[]
+  readonly treads: readonly Tread[]
+  readonly levels: readonly Level[]
+}
+
+export interface StaircaseOptions {
+  readonly figures: Figures
+  /** Whether each step is as wide as its current, so that its area is its power. */
+  readonly byCurrent?: boolean
+  /** Whether a value has been found by then; all of them unless told otherwise. */
+  readonly isFound?: (line: number) => boolean
+}
+
+/** Measures of the drawing; one unit is one CSS pixel at full size. */
+export const stairMeasures = {
+  character: 7,
+  line: 14,
+  column: 96,
+  narrowest: 300,
+  widest: 900,
+  rise: 46,
+  lowest: 220,
+  highest: 640,
+  margin: 14,
+  /** Between words that stand below each other in a margin. */
+  apart: 17,
+} as const
+
+const m = stairMeasures
+const everything = () => true
+
+/**
+ * Draws the staircase of what has been found: its steps, its nodes, and what hangs on them. Words stand on their step where
+ * there is room, else beside the staircase.
+ *
+ * @returns null where nothing is found, or nothing flows
+ */
+export function drawStaircase(
+  worksheet: Worksheet,
+  { figures, byCurrent = false, isFound = everything }: StaircaseOptions,
+): Staircase | null {
+  const made = blocksOf(worksheet, isFound, byCurrent)
+  if (!made) return null
+  const { blocks, columns } = made
+  const { elements, derivation, nodeLabels } = worksheet
+  const { lines, found } = derivation
+  const heights = new Set(blocks.flatMap(({ top, bottom }) => [top, bottom].map((y) => Math.round(y * 1e6))))
+  const wide = clamp(columns * m.column, m.narrowest, m.widest)
+  const nodes = [...new Set(blocks.flatMap(({ upper, lower }) => [upper, lower]))]
+  const textOf = (quantity: 'voltage' | 'current', id: number) => {
+    const line = found[quantity][id]
+    if (line === undefined || !isFound(line)) return null
+    return { line, text: shownText(lines[line].amount, quantity === 'voltage' ? 'V' : 'A', figures) }
+  }
+  const potentialOf = (node: number) => {
+    const line = found.potential[node]
+    const amount = line === undefined || !isFound(line) ? null : lines[line].amount
+    return amount === null || line === undefined ? null : { line, text: shownText(amount, 'V', figures) }
+  }
+  const most = Math.max(0, ...nodes.map((node) => potentialOf(node)?.text.length ?? 0))
+  const longest = Math.max(...nodes.map((node) => nodeLabels[node].length))
+  const left = m.margin + Math.max(20, longest * m.character + 12) + most * m.character + 14
+  const lies = levelsOf(worksheet, nodes)
+  const least = Math.max(m.lowest, (heights.size - 1) * m.rise, nodes.length * m.apart)
+  const high = clamp(least, m.lowest, m.highest)
+  const x = (part: number) => left + part * wide
+  const y = (part: number) => m.margin + part * high
+
+  const placed = blocks.map((block) => wordsOf(block))
+  const beside = [
+    ...placed.flatMap(({ stair, words }) =>
+      stair.texts.length > 0 ? [] : [{ at: stair.y + stair.height / 2, stair, words }],
+    ),
+  ].sort((a, b) => a.at - b.at)
+  const hanging = lies.map((it) => ({
+    ...it,
+    at: y(
+      blocks.find(({ upper }) => upper === it.node)?.top ?? blocks.find(({ lower }) => lower === it.node)?.bottom ?? 1,
+    ),
+  }))
+  const all = [...beside.map(({ at }) => at), ...hanging.map(({ at }) => at)]
+  const spread = spreadOut(all, m.apart, m.margin + 8)
+  const right = x(1)
+  const margin = right + 34
+  const stairs = placed.map(({ stair, words }) => {
+    const i = beside.findIndex((it) => it.stair === stair)
+    if (i < 0) return stair
+    const at = spread[i]
+    const text = words.map((it) => it.text).join('  ')
+    let from = margin
+    const texts = words.map((word): StairText => {
+      const it = { ...word, x: from, y: at + 4, anchor: 'start' as const }
+      from += (word.text.length + 2) * m.character
+      return it
+    })
+    const middle = stair.y + stair.height / 2
+    return {
+      ...stair,
+      texts,
+      leader:
+        text === ''
+          ? []
+          : [
+              { x: stair.x + stair.width, y: middle },
+              { x: right + 12, y: middle },
+              { x: margin - 4, y: at },
+            ],
+    }
+  })
+  const levels = hanging.map(({ part, node, isOpen, at, text }, i): Level => {
+    const to = spread[beside.length + i]
+    return {
+      part,
+      node,
+      isOpen,
+      from: { x: right, y: at },
+      to: { x: right + 22, y: at },
+      text: { x: margin, y: to + 4, text, anchor: 'start', tone: 'name' },
+    }
+  })
+  const sorted = nodes.map((node) => ({ node, y: y(heightOf(blocks, node)) })).sort((a, b) => a.y - b.y)
+  const marks = spreadOut(
+    sorted.map((it) => it.y),
+    m.apart,
+    m.margin,
+  )
+  const treads = sorted.map(({ node, y: at }, i): Tread => {
+    const ends = blocks.filter(({ upper, lower }) => upper === node || lower === node)
+    const potential = potentialOf(node)
+    return {
+      node,
+      label: nodeLabels[node],
+      y: at,
+      left: x(Math.min(...ends.map((it) => it.left))),
+      right: x(Math.max(...ends.map((it) => it.right))),
+      mark: { x: m.margin + 8, y: marks[i] },
+      potential: potential && {
+        x: m.margin + 8 + Math.max(14, longest * m.character + 6),
+        y: marks[i] + 4,
+        text: potential.text,
+        line: potential.line,
+        anchor: 'start',
+        tone: 'voltage',
+      },
+    }
+  })
+  const ends = [...stairs.flatMap(({ texts }) => texts), ...levels.map(({ text }) => text)].map(
+    (it) => it.x + (it.anchor === 'start' ? it.text.length : it.text.length / 2) * m.character,
+  )
+  return {
+    width: Math.max(right, ...ends) + m.margin,
+    height: Math.max(m.margin + high, ...spread, ...marks) + m.margin,
+    stairs,
+    treads,
+    levels,
+  }
+
+  /** A step with its words on it, or without any where there is no room for them. */
+  function wordsOf({ element, left: from, right: to, top, bottom }: Block) {
+    const box = { x: x(from), y: y(top), width: x(to) - x(from), height: y(bottom) - y(top) }
+    const { name } = elements[element]
+    const [V, I] = [textOf('voltage', element), textOf('current', element)]
+    const words = [
+      { text: name, tone: 'name' as const },
+      ...(V ? [{ text: V.text, tone: 'voltage' as const, line: V.line }] : []),
+      ...(I ? [{ text: I.text, tone: 'current' as const, line: I.line }] : []),
+    ]
+    const widthOf = (list: readonly { readonly text: string }[]) =>
+      list.reduce((sum, it) => sum + it.text.length, 2 * (list.length - 1)) * m.character
+    const fits = (rows: readonly (readonly { readonly text: string }[])[]) =>
+      rows.length * m.line + 4 <= box.height && rows.every((row) => widthOf(row) + 8 <= box.width)
+    const layouts = [words.map((it) => [it]), [words.slice(0, 1), words.slice(1)], [words]]
+    const rows = layouts.find((it) => it.every((row) => row.length > 0) && fits(it))
+    const middle = box.x + box.width / 2
+    const first = box.y + box.height / 2 - ((rows?.length ?? 0) * m.line) / 2 + 11
+    const texts = (rows ?? []).flatMap((row, i): StairText[] => {
+      let at = middle - widthOf(row) / 2
+      return row.map((word) => {
+        const centre = at + (word.text.length * m.character) / 2
+        at += (word.text.length + 2) * m.character
+        return { ...word, x: centre, y: first + i * m.line, anchor: 'middle' }
+      })
+    })
+    const stair: Stair = { element, name, ...box, isFlat: bottom - top < 1e-9, texts, leader: [] }
+    return { stair, words }
+  }
+}
+
+function heightOf(blocks: readonly Block[], node: number): number {
+  return blocks.find(({ upper }) => upper === node)?.top ?? blocks.find(({ lower }) => lower === node)?.bottom ?? 1
+}
+
+/** Resistors that carry nothing, on the nodes that they hang on. */
+function levelsOf({ network, wiring, stages }: Worksheet, nodes: readonly number[]) {
+  const own = stages[0].nodes
+  return network.parts.flatMap(({ kind, name }, i) => {
+    if (kind !== 'resistor' || wiring.idle[i] === null) return []
+    const node = [wiring.from[i], wiring.to[i]].map((it) => own[it]).find((it) => nodes.includes(it))
+    return node === undefined
+      ? []
+      : [{ part: name, node, isOpen: wiring.idle[i] !== 'shorted', text: `${name} 0\u2009V` }]
+  })
+}
+
+/** Places in order, each at least so far from the one before it, as near to where they belong as that goes. */
+function spreadOut(wanted: readonly number[], apart: number, first: number): number[] {
+  const order = wanted.map((_, i) => i).sort((a, b) => wanted[a] - wanted[b])
+  const places = new Array<number>(wanted.length)
+  let least = first
+  for (const i of order) {
+    places[i] = Math.max(wanted[i], least)
+    least = places[i] + apart
+  }
+  return places
+}
+
+function clamp(value: number, least: number, most: number): number {
+  return Math.min(most, Math.max(least, value))
+}
+
+/** A staircase read aloud: every node from the top, and what falls from it. */
+export function describeStaircase({ stairs, treads }: Staircase): string {
+  const steps = stairs.map(({ name, texts }) =>
+    `${name} ${texts
+      .slice(1)
+      .map(({ text }) => text)
+      .join(' ')}`.trim(),
+  )
+  const levels = treads.map(({ label, potential }) => `node ${label}${potential ? ` at ${potential.text}` : ''}`)
+  return `Staircase of potentials: ${levels.join(', ')}. Steps: ${steps.join(', ')}`
+}
