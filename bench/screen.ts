@@ -110,6 +110,9 @@ async function threadTime(page: Page): Promise<number> {
 
 /** Turns a resistor by keys and takes the median time of what happens before the frame is painted. */
 async function knobTime(page: Page): Promise<number> {
+  // The staircase follows, too, once it is drawn.
+  await page.getByRole('region', { name: 'Answers' }).scrollIntoViewIfNeeded()
+  await page.locator('[data-staircase]').waitFor()
   await page.locator('[data-row="0"][data-side="reduce"] svg [data-line]').first().click()
   await page.getByRole('button', { name: 'Turn it' }).click()
   const knob = page.locator('[data-knob]')

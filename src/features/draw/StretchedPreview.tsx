@@ -3,9 +3,12 @@ import { useMemo } from 'react'
 import { drawSheet } from '@/core/picture'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
+import dynamic from 'next/dynamic'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 
-/** The network stretched, small, beside the drawing; the last good one, greyed, while something is wrong. */
+const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stairs))
+
+/** The network stretched, small, beside the drawing, the last good one, greyed, while something is wrong; and the answer as a staircase. */
 export function StretchedPreview() {
   const { worksheet, problems } = useOpenNetwork().worked
   const { figures, form, symbols } = useSettings().settings
@@ -33,6 +36,9 @@ export function StretchedPreview() {
         </div>
       ) : (
         <p className="text-soft">It stands here as soon as current can flow.</p>
+      )}
+      {worksheet && problems.length === 0 && worksheet.asked === null && (
+        <Stairs worksheet={worksheet} pointable={false} />
       )}
     </section>
   )

@@ -1,9 +1,12 @@
+import dynamic from 'next/dynamic'
 import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { revealed, stopsAtPace, stopsOf, type Pace, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { StepBar } from './StepBar'
 import { Threaded } from './thread/Threaded'
 import { placeOf, Valley } from './Valley'
+
+const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stairs))
 
 /** The valley, one reveal at a time. */
 export function Stepped({
@@ -48,6 +51,7 @@ export function Stepped({
     <>
       <Threaded worksheet={worksheet} isFound={reveal.isFound} onThreaded={onThreaded}>
         <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
+        <Stairs worksheet={worksheet} reveal={reveal} />
       </Threaded>
       <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
     </>

@@ -21,6 +21,7 @@ import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
 import { answerText } from '@/core/report'
 import { AnswerTable } from './AnswerTable'
+import { Lazy } from './Lazy'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
@@ -30,6 +31,7 @@ import { Valley } from './Valley'
 
 const WhatIfBar = dynamic(() => import('./whatif/WhatIfBar').then((module) => module.WhatIfBar))
 const Compared = dynamic(() => import('./whatif/Compared').then((module) => module.Compared))
+const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stairs))
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
 const Try = dynamic(() => import('@/ui/attempt/Try'))
@@ -225,6 +227,9 @@ export function Work() {
                     <>
                       <AnswerTable worksheet={settled ?? worksheet} exact={exact} />
                       {whatIf && <Compared whatIf={whatIf} />}
+                      <Lazy at={false} height={300}>
+                        <Stairs worksheet={settled ?? worksheet} />
+                      </Lazy>
                       {steps.length < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
                     </>
                   )}

@@ -41,6 +41,8 @@ export interface Tread {
   readonly y: number
   readonly left: number
   readonly right: number
+  /** From its words at the left to the tread itself. */
+  readonly leader: readonly Coordinates[]
   /** Where its label stands, and its potential, at the left. */
   readonly mark: Coordinates
   readonly potential: StairText | null
@@ -59,6 +61,8 @@ export interface StaircaseOptions {
   readonly figures: Figures
   /** Whether each step is as wide as its current, so that its area is its power. */
   readonly byCurrent?: boolean
+  /** So wide its steps may be at most. */
+  readonly room?: number
   /** Whether a value has been found by then; all of them unless told otherwise. */
   readonly isFound?: (line: number) => boolean
 }
@@ -67,7 +71,7 @@ export interface StaircaseOptions {
 export const stairMeasures = {
   character: 7,
   line: 14,
-  column: 96,
+  column: 130,
   narrowest: 300,
   widest: 900,
   rise: 46,
@@ -89,7 +93,7 @@ const everything = () => true
  */
 export function drawStaircase(
   worksheet: Worksheet,
-  { figures, byCurrent = false, isFound = everything }: StaircaseOptions,
+  { figures, byCurrent = false, room = m.widest, isFound = everything }: StaircaseOptions,
 ): Staircase | null {
   const made = blocksOf(worksheet, isFound, byCurrent)
   if (!made) return null
@@ -97,7 +101,7 @@ export function drawStaircase(
   const { elements, derivation, nodeLabels } = worksheet
   const { lines, found } = derivation
   const heights = new Set(blocks.flatMap(({ top, bottom }) => [top, bottom].map((y) => Math.round(y * 1e6))))
-  const wide = clamp(columns * m.column, m.narrowest, m.widest)
+  const wide = clamp(columns * m.column, Math.min(room, m.narrowest), Math.min(room, m.widest))
   const nodes = [...new Set(blocks.flatMap(({ upper, lower }) => [upper, lower]))]
   const textOf = (quantity: 'voltage' | 'current', id: number) => {
     const line = found[quantity][id]
@@ -111,7 +115,7 @@ export function drawStaircase(
   }
   const most = Math.max(0, ...nodes.map((node) => potentialOf(node)?.text.length ?? 0))
   const longest = Math.max(...nodes.map((node) => nodeLabels[node].length))
-  const left = m.margin + Math.max(20, longest * m.character + 12) + most * m.character + 14
+  const left = m.margin + Math.max(20, longest * m.character + 12) + most * m.character + 22
   const lies = levelsOf(worksheet, nodes)
   const least = Math.max(m.lowest, (heights.size - 1) * m.rise, nodes.length * m.apart)
   const high = clamp(least, m.lowest, m.highest)
@@ -185,6 +189,11 @@ export function drawStaircase(
       y: at,
       left: x(Math.min(...ends.map((it) => it.left))),
       right: x(Math.max(...ends.map((it) => it.right))),
+      leader: [
+        { x: left - 14, y: marks[i] },
+        { x: left - 4, y: at },
+        { x: x(Math.min(...ends.map((it) => it.left))), y: at },
+      ],
       mark: { x: m.margin + 8, y: marks[i] },
       potential: potential && {
         x: m.margin + 8 + Math.max(14, longest * m.character + 6),

@@ -5,6 +5,7 @@ import {
   describeSheet,
   drawLoops,
   drawSheet,
+  drawStaircase,
   loopAround,
   loopsOf,
   type Form,
@@ -14,7 +15,7 @@ import {
 } from '../../picture'
 import { sheetOf } from '../../structure'
 import type { Line, Row, Side, Worksheet } from '../../worksheet'
-import { boardInk, loopsInk, sheetInk } from '../ink'
+import { boardInk, loopsInk, sheetInk, stairInk } from '../ink'
 import type { Drawing } from './report'
 
 /** How a report looks, and whether its results are left out. */
@@ -75,6 +76,16 @@ export function stretchedDrawing(worksheet: Worksheet, looks: Looks): Drawing | 
 export function valuesDrawing(worksheet: Worksheet, looks: Looks): Drawing | null {
   if (hasNone(worksheet) || looks.isBlank || worksheet.asked) return null
   return drawn(worksheet, firstSheet, 'expand', looks, { name: 'values', form: looks.form })
+}
+
+/** More steps than this cannot be told apart on paper. */
+const mostStairs = 24
+
+/** The whole answer as a staircase; null where results are left out, or there is nothing to be seen. */
+export function stairDrawing(worksheet: Worksheet, { figures, isBlank }: Looks): Drawing | null {
+  if (isBlank || worksheet.asked || worksheet.stages[0].starts.length > mostStairs) return null
+  const picture = drawStaircase(worksheet, { figures })
+  return picture && { name: 'staircase', ink: stairInk(picture) }
 }
 
 /** Whether nothing carries current, so that the first sheet would be empty. */

@@ -1,7 +1,7 @@
 import type { ReportContent } from '../../network'
 import { accountForPowers, explainLine, withoutRounding, type Row, type Side, type Worksheet } from '../../worksheet'
 import { answersOf } from './answered'
-import { loopsDrawing, sheetDrawing, valuesDrawing, type Looks } from './drawings'
+import { loopsDrawing, sheetDrawing, stairDrawing, valuesDrawing, type Looks } from './drawings'
 import { askedText, givenOf, mostListed } from './given'
 import { capital, formulasOf, powersOf, stepOf, supplyOf } from './steps'
 import type { Block, Density, Report, ReportKind, ReportSection, Said } from './report'
@@ -40,7 +40,7 @@ export function makeReport(worksheet: Worksheet, options: ReportOptions): Report
     supply: () => supplySection(parts),
     back: () => section('back', 'Expand', upOf(parts), density === 'compact'),
     checks: () => (isBlank ? null : section('checks', 'Checks', checksOf(worksheet))),
-    answers: () => section('answers', 'Answers', answersOf(worksheet, looks, density)),
+    answers: () => section('answers', 'Answers', [...answersOf(worksheet, looks, density), ...stairsOf(parts)]),
     notes: () => section('notes', 'Notes', notesOf(worksheet)),
   }
   // Only what is wanted is made.
@@ -134,6 +134,12 @@ function upOf(parts: Parts): Block[] {
     ...titled('Meters', readings, false),
     ...(powers.length <= mostListed ? titled('Powers', powers, density === 'full') : []),
   ]
+}
+
+/** In full the answer as a picture, too. */
+function stairsOf({ worksheet, looks, density }: Parts): Block[] {
+  const drawing = density === 'full' ? stairDrawing(worksheet, looks) : null
+  return drawing ? [{ block: 'drawing', drawing }] : []
 }
 
 function titled(title: string, lines: readonly Said[], inColumns: boolean): Block[] {

@@ -4,5 +4,6 @@
  */
 export { piecesOf, type Filling, type Ink, type Shape, type Word } from './ink'
 export { loopsInk, sheetInk } from './sheetInk'
+export { stairInk } from './stairInk'
 export { boardInk } from './boardInk'
 export { svgOf } from './svg'

@@ -90,7 +90,7 @@ export function Knob({
       if (!(to.value > 1e-6 && to.value < 1e12)) return
       patch.current ??= new Patch(place, worksheet, figures)
       const all = turned(worksheet, knob, to)
-      if (all) patch.current.write(all)
+      if (all) patch.current.write(all, true)
       place.setAttribute('data-turning', '')
       setValue(to)
       clearTimeout(timer.current)
@@ -103,7 +103,7 @@ export function Knob({
   useEffect(() => {
     const here = turned(worksheet, knob, knob.value)
     const written = new Patch(place, worksheet, figures)
-    if (here) written.write(here)
+    if (here) written.write(here, false)
     patch.current = written
     return () => {
       written.undo()

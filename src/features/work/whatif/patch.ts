@@ -20,13 +20,17 @@ interface Written {
 export class Patch {
   private readonly written: Written[] = []
   private readonly marked = new Set<Element>()
+  private readonly stairs: Element | null
 
   constructor(
     place: HTMLElement,
     private readonly worksheet: Worksheet,
     private readonly figures: Figures,
   ) {
+    this.stairs = place.querySelector('[data-staircase]')
     for (const element of place.querySelectorAll('[data-line]')) {
+      // The staircase is drawn anew with every turn.
+      if (element.closest('[data-staircase]')) continue
       const line = Number(element.getAttribute('data-line'))
       const amount = worksheet.derivation.lines[line]?.amount
       if (element.hasAttribute('data-formula')) this.marked.add(element)
@@ -50,8 +54,12 @@ export class Patch {
     }
   }
 
-  /** Writes what turning gives, and beside each value how strongly it goes with the knob. */
-  write({ amounts, strengths }: Turned): void {
+  /**
+   * Writes what turning gives, and beside each value how strongly it goes with the knob.
+   *
+   * @param isTurning whether the staircase is to follow; at rest it stands as it is
+   */
+  write({ amounts, strengths }: Turned, isTurning: boolean): void {
     for (const it of this.written) {
       if (!this.isOwn(it)) continue
       const { line, element, node, before, start, end } = it
@@ -65,6 +73,7 @@ export class Patch {
       const text = strength === null || strength === 0 ? '' : strengthText(strength)
       if (element.getAttribute('data-moves') !== text) element.setAttribute('data-moves', text)
     }
+    if (isTurning) this.stairs?.dispatchEvent(new CustomEvent('turned', { detail: amounts }))
   }
 
   /** Whether a text is as it was left; one that was drawn anew since is begun with again, or left alone. */
@@ -82,6 +91,7 @@ export class Patch {
   undo(): void {
     for (const { node, before, last } of this.written) if (node.data === last) node.data = before
     for (const element of this.marked) element.removeAttribute('data-moves')
+    this.stairs?.dispatchEvent(new CustomEvent('turned', { detail: null }))
   }
 }
 
