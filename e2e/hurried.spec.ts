@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { board, click, drawn, newDrawing, pull, screenOf, valueField } from './board'
-import { saved } from './helpers'
+import { formulaField, newNetwork, saved } from './helpers'
 
 /** One stroke of a hand that does not wait for anything, and what is typed after it; no Enter. */
 async function dash(page: Page, pegs: string, typed = ''): Promise<void> {
@@ -169,4 +169,19 @@ test('double-click, Enter and a digit edit the value; a mark goes with its findi
   await page.keyboard.press('r')
   const [area, part] = [await board(page).boundingBox(), await drawn(page, 'R1').boundingBox()]
   expect(part?.y).toBeGreaterThanOrEqual(area?.y ?? 0)
+})
+
+test('what is changed elsewhere while the formula is being edited stays', async ({ page }) => {
+  await newNetwork(page, 'Before', 'R1 100')
+  await formulaField(page).focus()
+  await page.getByLabel('Title of the network').evaluate((field: HTMLInputElement) => {
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(field, 'After')
+    field.dispatchEvent(new InputEvent('input', { bubbles: true }))
+  })
+  await page.keyboard.press('End')
+  await page.keyboard.type(' + R2 200')
+  await saved(page)
+  await page.reload()
+  await expect(page.getByLabel('Title of the network')).toHaveValue('After')
+  await expect(formulaField(page)).toHaveValue('R1 100 + R2 200')
 })

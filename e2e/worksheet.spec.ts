@@ -13,7 +13,7 @@ test('a newcomer types a network, sees the whole valley, and finds it again afte
   await expect
     .poll(() => answerOf(page, 'supply E1'))
     .toEqual(['supply E1', '12.5 Ω', '12 V', '960 mA', '11.52 W', '✓ adds up'])
-  await expect(page.getByLabel('Potentials')).toContainText('10.56')
+  await expect(page.getByLabel('Potentials', { exact: true })).toContainText('10.56')
   await page.reload()
   await expect(formulaField(page)).toHaveValue('R1 1.5 + (R2 10 + R3 20) ∥ R4 15 + R5 1')
   await expect.poll(() => answerOf(page, 'R4')).toEqual(['R4', '15 Ω', '9.6 V', '640 mA', '6.144 W', '53.3 %'])

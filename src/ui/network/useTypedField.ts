@@ -40,7 +40,9 @@ export function useTypedField<R extends Applied>(
     },
     begin: (text) => setEdit({ text, base: document }),
     type: (text) => {
-      const base = edit?.base ?? document
+      // What was changed elsewhere since this field was entered stays.
+      const { document: now, lastChange } = store.getState()
+      const base = edit !== null && lastChange === field ? edit.base : now
       setEdit({ text, base })
       const result = apply(base, text)
       store.type({ [field]: result.ok ? undefined : text })

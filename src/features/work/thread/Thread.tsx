@@ -62,9 +62,10 @@ interface FollowedProps extends Props {
 function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, whatIf, onWhatIf }: FollowedProps) {
   const { figures } = useSettings().settings
   const { direction, anchor, turning } = pointed
+  const canTry = onWhatIf !== undefined && worksheet.network.parts.length <= mostTried
   const knob = useMemo(
-    () => (onWhatIf ? (knobsOf(worksheet).find(({ line }) => line === at) ?? null) : null),
-    [worksheet, at, onWhatIf],
+    () => (canTry ? (knobsOf(worksheet).find(({ line }) => line === at) ?? null) : null),
+    [worksheet, at, canTry],
   )
   const thread = useMemo(() => threadOf(worksheet, end, direction), [worksheet, end, direction])
   const lines = useMemo(() => thread.lines.filter(isFound), [thread, isFound])
@@ -164,7 +165,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
               dragFrom={turning.from}
               onEnd={endTurning}
             />
-          ) : onWhatIf && made?.kind === 'parallel' && quantity === 'resistance' ? (
+          ) : onWhatIf && canTry && made?.kind === 'parallel' && quantity === 'resistance' ? (
             <OneByOne worksheet={worksheet} whatIf={whatIf} onWhatIf={onWhatIf} equivalent={of} />
           ) : null
         }
@@ -182,6 +183,9 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
 
 /** Where both sides of the valley stand below each other, a thread would run over everything: there it is a list. */
 const narrowest = 896
+
+/** In a larger network not everything follows at once. */
+const mostTried = 200
 
 /** Brings a value into view where it stands; null where it is not drawn. */
 function show(place: HTMLElement, id: number, stand: Stand | undefined): Element | null {

@@ -1,7 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import type { Direction, Worksheet } from '@/core/worksheet'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 
@@ -49,6 +49,8 @@ export function Threaded({
     onThreaded(isThreaded)
     return () => onThreaded(false)
   }, [onThreaded, isThreaded])
+  // A drag ends in a click, which points at nothing.
+  const isDragged = useRef(false)
   const [place, setPlace] = useState<HTMLElement | null>(null)
   // Values stand in many places, some drawn anew with every change: one ear for all of them.
   useEffect(() => {
@@ -67,21 +69,20 @@ export function Threaded({
           : { worksheet, end, at: end, direction: 'from', anchor, ways: false },
       )
     }
-    let isDragged = false
     const click = (event: Event) => {
       // Words that are being selected are not pointed at, nor what was dragged.
-      if (!isDragged && window.getSelection()?.isCollapsed !== false) point(event)
-      isDragged = false
+      if (!isDragged.current && window.getSelection()?.isCollapsed !== false) point(event)
+      isDragged.current = false
     }
     // What is given can be dragged across like a knob.
     const press = (down: PointerEvent) => {
-      isDragged = false
+      isDragged.current = false
       const anchor = down.target instanceof Element ? down.target.closest('text[data-line]') : null
       const line = anchor && worksheet.derivation.lines[Number(anchor.getAttribute('data-line'))]
       if (!line || line.method !== 'given' || !onWhatIf || down.button !== 0) return
       const move = (event: PointerEvent) => {
         if (Math.abs(event.clientX - down.clientX) < 5) return
-        isDragged = true
+        isDragged.current = true
         release()
         const { id } = line
         onPointed({ worksheet, end: id, at: id, direction: 'to', anchor, ways: false, turning: { from: down.clientX } })
