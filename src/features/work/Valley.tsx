@@ -5,6 +5,7 @@ import clsx from 'clsx'
 import dynamic from 'next/dynamic'
 import { withoutRounding, type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
 import { orders } from '@/core/structure'
+import { bringIntoView } from '@/ui/bringIntoView'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
@@ -62,8 +63,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
   useEffect(() => {
     if (moved.current === row || row === null) return
     moved.current = row
-    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
-    document.getElementById(placeOf(row))?.scrollIntoView({ block: 'nearest', behavior: still ? 'auto' : 'smooth' })
+    bringIntoView(document.getElementById(placeOf(row)), 'nearest')
   }, [row])
 
   // The same for every worksheet, so that parts that look the same are not drawn anew.

@@ -11,6 +11,7 @@ import { isInRounds } from '@/core/structure'
 import { openParts, withoutRounding, type Outcome, type Side } from '@/core/worksheet'
 import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { copyText } from '@/ui/copyText'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { Findings } from '@/ui/network/Findings'
@@ -95,10 +96,7 @@ export function Work() {
   }, [title, worksheet])
   const copyTable = useCallback(() => {
     if (!worksheet) return
-    navigator.clipboard.writeText(answerText(worksheet, figures)).then(
-      () => toast.success('The answer table is on the clipboard'),
-      () => toast.error('The browser does not let the clipboard be used'),
-    )
+    copyText(answerText(worksheet, figures), 'The answer table is on the clipboard')
   }, [worksheet, figures])
 
   // The sheet on which the person stands.

@@ -1,7 +1,6 @@
 import { ownThread, type Slot } from '@/core/learner'
-import { letterOf } from '@/core/number'
 import { Slots } from './TryGoals'
-import { slotKey } from './trySheet'
+import { slotKey, slotName } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 /** The thread of the person's own value that they are at: what is wrong, and what of theirs follows from it. */
@@ -15,10 +14,7 @@ export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt
       const own = position.own[it.quantity][it.element]
       return own ? [{ slot: it, of: null, quantity: it.quantity, verdict: own.verdict }] : []
     })
-  const name =
-    slot.quantity === 'resistance'
-      ? position.names[slot.element]
-      : `${letterOf[slot.quantity]}(${position.names[slot.element]})`
+  const name = slotName(position, slot)
   const lit = [slot, ...wrong, ...between, ...follow].map(
     (it) => `[data-try] [data-slot="${slotKey(it.quantity, it.element)}"] label`,
   )

@@ -19,6 +19,7 @@ import { TryChecks } from './TryChecks'
 import { TryGoals, TryMend } from './TryGoals'
 import { TryDown, TryFloor, TryPotentials, TryPowers, TryUp } from './TryRow'
 import { TrySummary } from './TrySummary'
+import { slotOf } from './trySheet'
 import { useAttempt, type OpenAttempt } from './useAttempt'
 
 /** Larger networks are not done by hand. */
@@ -98,7 +99,8 @@ export function Attempt({
       data-try={done ? 'done' : reducing ? 'reduce' : 'expand'}
       // The value that the person is at: its thread is shown as long as they are.
       onFocus={({ target }) => {
-        if (!target.closest('[data-help]')) setAt(slotAt(target))
+        if (!target.closest('[data-help]'))
+          setAt(slotOf(target.closest('[data-slot]')?.getAttribute('data-slot') ?? ''))
       }}
     >
       <p className="mb-2 flex flex-wrap justify-between gap-x-4 text-soft">
@@ -203,16 +205,6 @@ export function Attempt({
     </section>
   )
 }
-
-/** The value of an element whose field this is in. */
-function slotAt(target: Element): Slot | null {
-  const key = target.closest('[data-slot]')?.getAttribute('data-slot')?.split(' ')
-  const quantity = quantities.find((it) => it === key?.[0])
-  const element = Number(key?.[1])
-  return quantity !== undefined && Number.isInteger(element) ? { quantity, element } : null
-}
-
-const quantities = ['resistance', 'voltage', 'current', 'power'] as const
 
 const count = (moves: number) => `${moves} ${moves === 1 ? 'move' : 'moves'}`
 

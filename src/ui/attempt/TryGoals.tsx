@@ -6,7 +6,7 @@ import type { Worksheet } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
 import { AnswerField } from './AnswerField'
 import { askedTexts } from '@/core/worksheet'
-import { saidOf, saidOfNamed, signs, slotKey, typedFigures } from './trySheet'
+import { saidOf, saidOfNamed, signs, slotKey, slotName, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 const symbolOf = { ...letterOf, potential: 'φ' } as const
@@ -128,8 +128,7 @@ export function Slots({
   readonly list: readonly ToMend[]
 }) {
   const nameOf = ({ slot, of, quantity }: ToMend) => {
-    if (slot?.quantity === 'resistance') return position.names[slot.element]
-    if (slot) return `${letterOf[slot.quantity]}(${position.names[slot.element]})`
+    if (slot) return slotName(position, slot)
     if (quantity === 'check') return `the check of the ${of}`
     return `${symbolOf[quantity]}(${quantity === 'potential' && of !== null ? labelAt(worksheet.wiring, of) : of})`
   }

@@ -1,6 +1,6 @@
 import { drawSheet, type Form, type Picture } from '@/core/picture'
-import type { Judgement, Own, Position } from '@/core/learner'
-import type { Amount, Figures, Quantity } from '@/core/number'
+import { quantities, type Judgement, type Own, type Position, type Slot } from '@/core/learner'
+import { letterOf, type Amount, type Figures, type Quantity } from '@/core/number'
 import type { Side, Worksheet } from '@/core/worksheet'
 
 /** The sign of each verdict. */
@@ -93,4 +93,17 @@ export function saidOfNamed({ judgements }: Position, is: (move: Judgement['move
 /** Which field holds a value: what is to be mended can be gone to. */
 export function slotKey(quantity: string, of: number | string): string {
   return `${quantity} ${of}`
+}
+
+/** The value of an element that a key is of; null where it is of something else. */
+export function slotOf(key: string): Slot | null {
+  const [first, of] = key.split(' ')
+  const quantity = quantities.find((it) => it === first)
+  const element = Number(of)
+  return quantity !== undefined && Number.isInteger(element) ? { quantity, element } : null
+}
+
+/** What a value of the learner's is called: R2‖3, V(R2). */
+export function slotName({ names }: Position, { quantity, element }: Slot): string {
+  return quantity === 'resistance' ? names[element] : `${letterOf[quantity]}(${names[element]})`
 }

@@ -30,7 +30,7 @@ export {
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
 export { play, replay } from './replay'
-export { begin, elementsByKey } from './state'
+export { begin, elementsByKey, quantities } from './state'
 export { ownThread, type OwnThread } from './thread'
 export { summarise, type Summary } from './summary'
 export { triedWorksheet } from './tried'

@@ -5,7 +5,7 @@
 export { letterOf, unitOf, type Quantity, type Unit } from './unit'
 export { bitLength, exactOf, nearestNumber, numberOf, ratioOf, type Exact, type Ratio } from './ratio'
 export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
-export { e24, nearestE24, nextE24, roundFigures } from './series'
+export { e24, nearestE24, nextE24, roundFigures, type ExactValue } from './series'
 export {
   differs,
   digitsOfRatio,

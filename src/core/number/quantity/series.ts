@@ -6,8 +6,8 @@ export const e24: readonly number[] = [
   10, 11, 12, 13, 15, 16, 18, 20, 22, 24, 27, 30, 33, 36, 39, 43, 47, 51, 56, 62, 68, 75, 82, 91,
 ]
 
-/** A number with its exact ratio. */
-interface ExactValue {
+/** A number in SI base units with its exact ratio. */
+export interface ExactValue {
   readonly value: number
   readonly exact: Ratio
 }

@@ -130,9 +130,7 @@ export function drawStaircase(
   ].sort((a, b) => a.at - b.at)
   const hanging = lies.map((it) => ({
     ...it,
-    at: y(
-      blocks.find(({ upper }) => upper === it.node)?.top ?? blocks.find(({ lower }) => lower === it.node)?.bottom ?? 1,
-    ),
+    at: y(heightOf(blocks, it.node)),
   }))
   const all = [...beside.map(({ at }) => at), ...hanging.map(({ at }) => at)]
   const spread = spreadOut(all, m.apart, m.margin + 8)

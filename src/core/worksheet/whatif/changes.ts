@@ -1,8 +1,17 @@
-import { exactOf, quantityText, readQuantity, shownText, unitOf, type Figures, type Quantity } from '../../number'
+import {
+  exactOf,
+  quantityText,
+  readQuantity,
+  shownText,
+  unitOf,
+  type Figures,
+  type Quantity,
+  type ExactValue,
+} from '../../number'
 import type { GivenQuantity } from '../../network'
 import { insideOf } from '../../structure'
 import { workOut, type Refusal, type Worksheet } from '../worked'
-import { knobsOf, withValue, type ExactValue } from './turned'
+import { knobsOf, withValue } from './turned'
 
 /** What is otherwise than it was drawn. */
 export interface Changes {

@@ -1,7 +1,7 @@
 import Fraction from 'fraction.js'
-import { exact, nearestE24, numberOf, ratioOf, type Amount, type ExactNumber } from '../../number'
+import { exact, nearestE24, numberOf, ratioOf, type Amount, type ExactValue, type ExactNumber } from '../../number'
 import { deriveAnew, type Worksheet } from '../worked'
-import { withValue, type ExactValue, type Knob } from './turned'
+import { withValue, type Knob } from './turned'
 
 /** A value of the knob that gives what is wanted. */
 export interface Solution {
@@ -91,33 +91,32 @@ const trials = ['1', '2', '1/2', '3', '1/3', '5', '1/5', '7', '1/7']
 /** A value as a quotient of two polynomials of the knob: linear ones if they do, else quadratic. */
 function quotientOf(worksheet: Worksheet, knob: Knob, line: number): Quotient | null {
   const at = new Fraction(knob.value.exact)
-  const points: { x: Fraction; y: Fraction }[] = []
-  let isSquare = false
   const numbers = trials.flatMap((part) => {
     const x = at.mul(part)
     const number = valueAt(worksheet, knob, line, { value: numberOf(x), exact: ratioOf(x) })
-    if (number === null) return []
-    isSquare ||= number.root !== 1n
-    return [{ x, number }]
+    return number ? [{ x, number }] : []
   })
-  for (const {
-    x,
-    number: { n, d, root },
-  } of numbers) {
+  const isSquare = numbers.some(({ number }) => number.root !== 1n)
+  const points = numbers.map(({ x, number: { n, d, root } }) => {
     const y = new Fraction(n, d)
-    points.push({ x, y: isSquare ? y.mul(y).mul(new Fraction(root)) : y })
-  }
+    return { x, y: isSquare ? y.mul(y).mul(new Fraction(root)) : y }
+  })
   for (const degree of [1, 2] as const) {
     const unknowns = 2 * degree + 1
     if (points.length <= unknowns) return null
     const fitted = fit(points.slice(0, unknowns), degree)
-    if (fitted && points.slice(unknowns).every(({ x, y }) => at2(fitted.over, x).equals(y.mul(at2(fitted.under, x)))))
+    if (
+      fitted &&
+      points
+        .slice(unknowns)
+        .every(({ x, y }) => polynomialAt(fitted.over, x).equals(y.mul(polynomialAt(fitted.under, x))))
+    )
       return { ...fitted, isSquare }
   }
   return null
 }
 
-function at2([a, b, c]: Polynomial, x: Fraction): Fraction {
+function polynomialAt([a, b, c]: Polynomial, x: Fraction): Fraction {
   return a.add(b.mul(x)).add(c.mul(x).mul(x))
 }
 
@@ -207,20 +206,17 @@ function boundsOf({ over, under, isSquare }: Quotient): Bound[] {
   const [a0, a1, a2] = over
   const [b0, b1, b2] = under
   const quotient = (over: Fraction, under: Fraction) => (under.equals(0) ? Infinity : numberOf(over.div(under)))
-  const atEnd = () => {
-    for (const i of [2, 1, 0]) if (!over[i].equals(0) || !under[i].equals(0)) return quotient(over[i], under[i])
-    return NaN
-  }
-  const atStart = () => {
-    for (const i of [0, 1, 2]) if (!over[i].equals(0) || !under[i].equals(0)) return quotient(over[i], under[i])
-    return NaN
+  /** By the first powers that there are: the highest at the end, the lowest at the start. */
+  const limit = (powers: readonly number[]) => {
+    const i = powers.find((power) => !over[power].equals(0) || !under[power].equals(0))
+    return i === undefined ? NaN : quotient(over[i], under[i])
   }
   // Where the derivative is nothing: over′·under − over·under′.
   const turns = rootsOf([a1.mul(b0).sub(a0.mul(b1)), a2.mul(b0).sub(a0.mul(b2)).mul(2), a2.mul(b1).sub(a1.mul(b2))])
   const float = (list: Polynomial, x: number) => numberOf(list[0]) + numberOf(list[1]) * x + numberOf(list[2]) * x * x
   const bounds = [
-    { value: atStart(), at: 0 },
-    { value: atEnd(), at: Infinity },
+    { value: limit([0, 1, 2]), at: 0 },
+    { value: limit([2, 1, 0]), at: Infinity },
     ...turns.map(({ amount: { value: x } }) => ({ value: float(over, x) / float(under, x), at: x })),
   ].map((it) => (isSquare ? { ...it, value: Math.sqrt(it.value) } : it))
   return bounds.sort((a, b) => a.value - b.value)

@@ -1,5 +1,4 @@
-import type { Amount, Arithmetic, Ratio } from '../../number'
-import { float } from '../../number'
+import { float, type Amount, type Arithmetic, type ExactValue, type Quantity } from '../../number'
 import { knownOf, type GivenQuantity, type Network } from '../../network'
 import { deriveAnew, withArithmetic, type Worksheet } from '../worked'
 import { dual } from './dual'
@@ -9,14 +8,8 @@ export interface Knob {
   readonly part: string
   /** The line of the value. */
   readonly line: number
-  readonly quantity: 'resistance' | 'voltage' | 'current' | 'power'
+  readonly quantity: Quantity
   readonly value: GivenQuantity
-}
-
-/** A number in SI base units with its exact ratio. */
-export interface ExactValue {
-  readonly value: number
-  readonly exact: Ratio
 }
 
 /** The knobs of a worksheet: what is given and above 0. */

@@ -11,9 +11,10 @@ import {
   type Stand,
   type Worksheet,
 } from '@/core/worksheet'
+import { bringIntoView } from '@/ui/bringIntoView'
 import { Commands, type Command } from '@/ui/commands'
+import { copyText } from '@/ui/copyText'
 import { useSettings } from '@/ui/settings'
-import { toast } from '@/ui/toast'
 import { WaysPopover } from '../WaysPopover'
 import { placeOf } from '../Valley'
 import { Knob } from '../whatif/Knob'
@@ -21,7 +22,7 @@ import { OneByOne } from '../whatif/KnobTools'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 import { placesIn } from './placesIn'
 import { Strand } from './Strand'
-import type { PointedAt } from './Threaded'
+import type { PointedAt } from './pointedAt'
 import { ThreadBar } from './ThreadBar'
 import { shareTexts } from './shares'
 import { useLit } from './useLit'
@@ -128,7 +129,11 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
             },
           ]
         : []),
-      { name: 'Copy the thread in words', keys: 'c', run: () => copy(threadText(worksheet, walk, figures)) },
+      {
+        name: 'Copy the thread in words',
+        keys: 'c',
+        run: () => copyText(threadText(worksheet, walk, figures), 'The thread is on the clipboard, in words'),
+      },
       {
         name: 'Let go of the value',
         keys: 'esc',
@@ -190,21 +195,12 @@ const mostTried = 200
 /** Brings a value into view where it stands; null where it is not drawn. */
 function show(place: HTMLElement, id: number, stand: Stand | undefined): Element | null {
   const element = placesIn(place).anywhere(id, stand)
-  const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
-  const target = element ?? (stand ? document.getElementById(placeOf(stand.row)) : null)
-  target?.scrollIntoView({ block: 'center', behavior: still ? 'auto' : 'smooth' })
+  bringIntoView(element ?? (stand ? document.getElementById(placeOf(stand.row)) : null), 'center')
   return element
 }
 
 function giveFocus(element: Element): void {
   if (element instanceof SVGElement || element instanceof HTMLElement) element.focus({ preventScroll: true })
-}
-
-function copy(text: string): void {
-  navigator.clipboard.writeText(text).then(
-    () => toast.success('The thread is on the clipboard, in words'),
-    () => toast.error('The browser does not let the clipboard be used'),
-  )
 }
 
 /** Whether a value has ways that can be compared: voltage, current and power of elements, and what meters show. */

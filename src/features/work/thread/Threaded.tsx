@@ -2,26 +2,12 @@
 
 import dynamic from 'next/dynamic'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
-import type { Direction, Worksheet } from '@/core/worksheet'
+import type { Worksheet } from '@/core/worksheet'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
+import type { PointedAt } from './pointedAt'
 
 const load = () => import('./Thread')
 const Thread = dynamic(() => load().then((module) => module.Thread))
-
-/** The value that a person points at, and where they stand on its thread. */
-export interface PointedAt {
-  /** The worksheet whose lines these are. */
-  readonly worksheet: Worksheet
-  readonly end: number
-  readonly at: number
-  readonly direction: Direction
-  /** What was pointed at. */
-  readonly anchor: Element
-  /** Whether the ways to it are asked for. */
-  readonly ways: boolean
-  /** Whether it is turned like a knob; at first from where it was dragged, in pixels, or by keys. */
-  readonly turning?: { readonly from: number | null }
-}
 
 /** What holds the values of a worksheet: each that has a line can be pointed at, by mouse, touch or key. */
 export function Threaded({

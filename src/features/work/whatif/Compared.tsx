@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react'
 import { changesText, unitOfLine, type Worksheet } from '@/core/worksheet'
 import { differs, shownText } from '@/core/number'
+import { answerRows, supplyRow, type AnswerRow } from '@/core/report'
 import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
 import { strengthText } from './patch'
@@ -121,27 +122,20 @@ function ComparedTable({
   )
 }
 
-/** Voltage, current and power of the supply and of every resistor of either state. */
+/** Voltage, current and power of the supply and of every resistor of either state, in the direction in which currents run. */
 function comparedRows(before: Worksheet, after: Worksheet) {
-  const namesOf = ({ network }: Worksheet) =>
-    network.parts.flatMap(({ name, kind }) => (kind === 'resistor' ? [name] : []))
-  const supply = before.network.parts[before.wiring.supply].name
-  const names = [...new Set([supply, ...namesOf(before), ...namesOf(after)])]
-  return names.map((name) => ({
+  const [was, is] = [before, after].map(rowsOf)
+  return [...new Set([...was.keys(), ...is.keys()])].map((name) => ({
     name,
     cells: quantities.map((quantity) => ({
       unit: unitOfLine({ quantity }),
-      was: valueOf(before, name, quantity),
-      is: valueOf(after, name, quantity),
+      was: was.get(name)?.[quantity] ?? null,
+      is: is.get(name)?.[quantity] ?? null,
     })),
   }))
 }
 
-/** A value by the name of its part, in the direction in which its current runs; null where there is none. */
-function valueOf({ analysis, network, wiring }: Worksheet, name: string, quantity: (typeof quantities)[number]) {
-  if (name === network.parts[wiring.supply].name) return analysis.supply[quantity]
-  const amount = analysis.parts.find((part) => part.name === name)?.[quantity] ?? null
-  if (!amount?.exact || amount.exact.n >= 0n)
-    return amount && amount.value < 0 ? { ...amount, value: -amount.value } : amount
-  return { value: -amount.value, exact: { ...amount.exact, n: -amount.exact.n } }
+function rowsOf(worksheet: Worksheet): ReadonlyMap<string, AnswerRow> {
+  const resistors = answerRows(worksheet).filter(({ kind }) => kind === 'resistor')
+  return new Map([supplyRow(worksheet.analysis), ...resistors].map((row) => [row.name, row]))
 }

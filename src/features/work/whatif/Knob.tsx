@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { exactOf, nextE24, roundFigures, shownText, unitOf } from '@/core/number'
+import { exactOf, nextE24, roundFigures, shownText, unitOf, type ExactValue } from '@/core/number'
 import {
   givenOf,
   isChanged,
@@ -7,7 +7,6 @@ import {
   turned,
   workChanged,
   type Changes,
-  type ExactValue,
   type Knob as KnobOf,
   type Worksheet,
 } from '@/core/worksheet'

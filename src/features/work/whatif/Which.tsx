@@ -1,5 +1,14 @@
 import { useId, useMemo, useState } from 'react'
-import { exactText, quantityProblem, readQuantity, roundFigures, shownText, unitOf, type Figures } from '@/core/number'
+import {
+  exactText,
+  quantityProblem,
+  readQuantity,
+  roundFigures,
+  shownText,
+  unitOf,
+  type Figures,
+  type ExactValue,
+} from '@/core/number'
 import {
   lineName,
   unitOfLine,
@@ -7,7 +16,6 @@ import {
   withoutRounding,
   type Asked,
   type Bound,
-  type ExactValue,
   type Knob,
   type Solution,
   type Worksheet,

@@ -33,8 +33,8 @@ export class Patch {
       if (element.closest('[data-staircase]')) continue
       const line = Number(element.getAttribute('data-line'))
       const amount = worksheet.derivation.lines[line]?.amount
-      if (element.hasAttribute('data-formula')) this.marked.add(element)
-      else if (amount) this.find(element, line, this.text(line, amount))
+      // What is typeset waits until the knob rests.
+      if (amount && !element.hasAttribute('data-formula')) this.find(element, line, this.text(line, amount))
       if (!(element instanceof SVGElement)) this.marked.add(element)
     }
   }
