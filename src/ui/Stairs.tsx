@@ -115,20 +115,28 @@ function usePointing(isDrawn: boolean): void {
     // What the pointer is over comes before what has the focus.
     const at: { pointerover: string | null; focusin: string | null } = { pointerover: null, focusin: null }
     let shown: string | null = null
+    const mark = () => {
+      for (const element of all.querySelectorAll('[data-slides]'))
+        element.toggleAttribute('data-pointed-at', shown !== null && element.getAttribute('data-slides') === shown)
+    }
+    // What is drawn anew while it is pointed at is marked too.
+    const observer = new MutationObserver(mark)
     const point = (event: Event) => {
       const part = event.target instanceof Element ? event.target.closest('[data-slides]') : null
       at[event.type === 'focusin' ? 'focusin' : 'pointerover'] = part?.getAttribute('data-slides') ?? null
       const name = at.pointerover ?? at.focusin
       if (name === shown) return
-      for (const element of all.querySelectorAll('[data-pointed-at]')) element.removeAttribute('data-pointed-at')
       shown = name
-      if (name === null) return
-      for (const element of all.querySelectorAll(`[data-slides="${CSS.escape(name)}"]`))
-        element.setAttribute('data-pointed-at', '')
+      mark()
+      if (name === null) observer.disconnect()
+      else observer.observe(all, { subtree: true, childList: true })
     }
     all.addEventListener('pointerover', point)
     all.addEventListener('focusin', point)
     return () => {
+      observer.disconnect()
+      shown = null
+      mark()
       all.removeEventListener('pointerover', point)
       all.removeEventListener('focusin', point)
     }
