@@ -97,6 +97,7 @@ test('it moves with the knob, and stands in Draw and in the report', async ({ pa
   // But for the line around what is pointed at.
   await expect.poll(async () => Math.abs((await boxOf(page, 'R1')).height - before.height) < 3).toBe(true)
   await page.getByRole('link', { name: 'Draw' }).click()
+  await expect(page.locator('[data-board] [data-slides="R3"]')).toBeVisible()
   await stair(page, 'R3').locator('text').first().hover()
   await expect(page.locator('[data-board] [data-slides="R3"]')).toHaveAttribute('data-pointed-at', '')
   await page.getByRole('link', { name: 'Report' }).click()
