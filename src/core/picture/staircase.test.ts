@@ -141,7 +141,8 @@ test('random: the steps add up along every path, each between its two nodes; non
   expect([bridges > 50, tiled > 200]).toEqual([true, true])
 })
 
-test('random: no words lie on others or outside, up to fourteen resistors', () => {
+test('random: no words lie on others or outside, up to fourteen resistors; hardly any leader runs over words', () => {
+  let [leaders, crossing] = [0, 0]
   fc.assert(
     fc.property(anyNetwork, fc.boolean(), (recipe, byCurrent) => {
       const made = drawStaircase(workedOf(recipe), { figures: 4, byCurrent })
@@ -162,10 +163,18 @@ test('random: no words lie on others or outside, up to fourteen resistors', () =
         boxes.slice(i + 1).flatMap((other) => (overlap(box, other) ? [[box, other]] : [])),
       )
       expect(clashes).toEqual([])
-      expect(made.stairs.every(({ texts: own }) => own.length > 0)).toBe(true)
+      for (const { name, texts: own, leader } of made.stairs) {
+        // Its name, its voltage, its current stand on it, or beside it, where its name on it or a leader says whose they are.
+        expect(own.some(({ text, anchor }) => text === name && (anchor === 'middle' || leader.length > 0))).toBe(true)
+        if (leader.length === 0) continue
+        const [{ x, y }, bend] = leader
+        leaders++
+        if (texts.map(boxOf).some((box) => overlap(box, { x, y, width: bend.x - x, height: 0.1 }))) crossing++
+      }
     }),
     { numRuns: 300 },
   )
+  expect([leaders > 300, crossing / leaders < 0.08]).toEqual([true, true])
 })
 
 function boxOf({ x, y, text, anchor }: StairText): Box {

@@ -204,7 +204,7 @@ export function Work() {
             </p>
           )}
           {analysis?.status === 'structure' && <Lettered analysis={analysis} />}
-          {whatIf && !isThreaded && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
+          {whatIf && !isThreaded && !wrong && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}
@@ -216,7 +216,7 @@ export function Work() {
               ) : walk.mode === 'step' ? (
                 <Stepped worksheet={worksheet} row={row} onThreaded={setThreaded} />
               ) : (
-                <Threaded worksheet={worksheet} onThreaded={setThreaded} whatIf={whatIf} onWhatIf={setTried}>
+                <Threaded worksheet={worksheet} onThreaded={setThreaded} whatIf={whatIf} onWhatIf={wrong ? undefined : setTried}>
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.asked ? (

@@ -50,6 +50,8 @@ export function blocksOf(worksheet: Drawn, isFound: (line: number) => boolean, b
   /** How wide an element is: its current, or its branches side by side. */
   const widthOf = (id: number): number => {
     if (byCurrent) return Math.abs(valueOf('current', id) ?? 0)
+    // What is flat needs no room of its own.
+    if (valueOf('voltage', id) === 0) return 1
     const members = opened(id)
     if (!members) return 1
     const all = members.map(widthOf)

@@ -19,7 +19,7 @@ export interface Stair extends Box {
   /** Nothing falls across it: zero ohms, or nothing flows. */
   readonly isFlat: boolean
   readonly texts: readonly StairText[]
-  /** From the step to its words, where these stand beside the staircase; empty where they stand on it. */
+  /** From the step to its words, where these stand beside the staircase; empty where they or its name stand on it. */
   readonly leader: readonly Coordinates[]
 }
 
@@ -71,7 +71,7 @@ export interface StaircaseOptions {
 export const stairMeasures = {
   character: 7,
   line: 14,
-  column: 130,
+  column: 160,
   narrowest: 300,
   widest: 900,
   rise: 46,
@@ -123,11 +123,16 @@ export function drawStaircase(
   const y = (part: number) => m.margin + part * high
 
   const placed = blocks.map((block) => wordsOf(block))
-  const beside = [
-    ...placed.flatMap(({ stair, words }) =>
-      stair.texts.length > 0 ? [] : [{ at: stair.y + stair.height / 2, stair, words }],
-    ),
-  ].sort((a, b) => a.at - b.at)
+  const onSteps = placed.flatMap(({ stair }) => stair.texts)
+  /** The height at which a leader goes to the right, over no words where that is possible. */
+  const leavesAt = ({ x: from, y: top, width, height }: Stair) => {
+    const isFree = (at: number) =>
+      !onSteps.some((word) => word.x > from + width && at > word.y - m.line && at < word.y + m.line / 3)
+    return [1 / 2, 1 / 4, 3 / 4, 1 / 8, 7 / 8].map((part) => top + part * height).find(isFree) ?? top + height / 2
+  }
+  const beside = placed
+    .flatMap(({ stair, words, isWhole }) => (isWhole ? [] : [{ at: leavesAt(stair), stair, words }]))
+    .sort((one, other) => Math.round(one.at - other.at) || one.stair.x - other.stair.x)
   const hanging = lies.map((it) => ({
     ...it,
     at: y(heightOf(blocks, it.node)),
@@ -139,27 +144,21 @@ export function drawStaircase(
   const stairs = placed.map(({ stair, words }) => {
     const i = beside.findIndex((it) => it.stair === stair)
     if (i < 0) return stair
+    const { at: leaves } = beside[i]
     const at = spread[i]
-    const text = words.map((it) => it.text).join('  ')
     let from = margin
     const texts = words.map((word): StairText => {
       const it = { ...word, x: from, y: at + 4, anchor: 'start' as const }
       from += (word.text.length + 2) * m.character
       return it
     })
-    const middle = stair.y + stair.height / 2
-    return {
-      ...stair,
-      texts,
-      leader:
-        text === ''
-          ? []
-          : [
-              { x: stair.x + stair.width, y: middle },
-              { x: right + 12, y: middle },
-              { x: margin - 4, y: at },
-            ],
-    }
+    const leader = [
+      { x: stair.x + stair.width, y: leaves },
+      { x: right + 12, y: leaves },
+      { x: margin - 4, y: at },
+    ]
+    // Where its name stands on it, that says whose words they are.
+    return { ...stair, texts: [...texts, ...stair.texts], leader: stair.texts.length > 0 ? [] : leader }
   })
   const levels = hanging.map(({ part, node, isOpen, at, text }, i): Level => {
     const to = spread[beside.length + i]
@@ -214,7 +213,7 @@ export function drawStaircase(
     levels,
   }
 
-  /** A step with its words on it, or without any where there is no room for them. */
+  /** A step with its words on it, or with its name alone, or without any where there is no room for them. */
   function wordsOf({ element, left: from, right: to, top, bottom }: Block) {
     const box = { x: x(from), y: y(top), width: x(to) - x(from), height: y(bottom) - y(top) }
     const { name } = elements[element]
@@ -224,15 +223,13 @@ export function drawStaircase(
       ...(V ? [{ text: V.text, tone: 'voltage' as const, line: V.line }] : []),
       ...(I ? [{ text: I.text, tone: 'current' as const, line: I.line }] : []),
     ]
-    const widthOf = (list: readonly { readonly text: string }[]) =>
-      list.reduce((sum, it) => sum + it.text.length, 2 * (list.length - 1)) * m.character
-    const fits = (rows: readonly (readonly { readonly text: string }[])[]) =>
-      rows.length * m.line + 4 <= box.height && rows.every((row) => widthOf(row) + 8 <= box.width)
     const layouts = [words.map((it) => [it]), [words.slice(0, 1), words.slice(1)], [words]]
-    const rows = layouts.find((it) => it.every((row) => row.length > 0) && fits(it))
+    const whole = layouts.find((it) => it.every((row) => row.length > 0) && fitsOn(box, it))
+    const named = [words.slice(0, 1)]
+    const rows = whole ?? (fitsOn(box, named) ? named : [])
     const middle = box.x + box.width / 2
-    const first = box.y + box.height / 2 - ((rows?.length ?? 0) * m.line) / 2 + 11
-    const texts = (rows ?? []).flatMap((row, i): StairText[] => {
+    const first = box.y + box.height / 2 - (rows.length * m.line) / 2 + 11
+    const texts = rows.flatMap((row, i): StairText[] => {
       let at = middle - widthOf(row) / 2
       return row.map((word) => {
         const centre = at + (word.text.length * m.character) / 2
@@ -241,8 +238,20 @@ export function drawStaircase(
       })
     })
     const stair: Stair = { element, name, ...box, isFlat: bottom - top < 1e-9, texts, leader: [] }
-    return { stair, words }
+    return { stair, words, isWhole: whole !== undefined }
   }
+}
+
+type Row = readonly { readonly text: string }[]
+
+/** How wide words are beside each other. */
+function widthOf(row: Row): number {
+  return row.reduce((sum, it) => sum + it.text.length, 2 * (row.length - 1)) * m.character
+}
+
+/** Whether rows of words have room on a step. */
+function fitsOn({ width, height }: Box, rows: readonly Row[]): boolean {
+  return rows.length * m.line + 4 <= height && rows.every((row) => widthOf(row) + 8 <= width)
 }
 
 function heightOf(blocks: readonly Block[], node: number): number {
@@ -281,7 +290,7 @@ function clamp(value: number, least: number, most: number): number {
 export function describeStaircase({ stairs, treads }: Staircase): string {
   const steps = stairs.map(({ name, texts }) =>
     `${name} ${texts
-      .slice(1)
+      .filter(({ tone }) => tone !== 'name')
       .map(({ text }) => text)
       .join(' ')}`.trim(),
   )

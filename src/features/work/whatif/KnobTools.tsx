@@ -93,7 +93,7 @@ export function OneByOne({ worksheet, whatIf, onWhatIf, equivalent }: Props & { 
           base,
           changes: whatIf?.changes ?? noChanges,
           worksheet: whatIf?.worksheet ?? base,
-          held: [...(whatIf?.held ?? []), ...held],
+          held: [...(whatIf?.held ?? []).filter(({ label }) => held.every((it) => it.label !== label)), ...held],
         })
       }}
     >
