@@ -47,6 +47,15 @@ test('by keys: one per cent, by E24 with Shift, kept as one change', async ({ pa
   await expect(knob(page)).toBeFocused()
   await page.keyboard.press('ArrowRight')
   await expect(knob(page)).toHaveAttribute('aria-valuetext', /^15\.2\sΩ; Enter keeps it/)
+  // Undo takes back what is tried, not what was drawn; at once as well as once it rests.
+  await page.keyboard.press('Control+z')
+  await expect(knob(page)).toHaveAttribute('aria-valuenow', '15')
+  await page.keyboard.press('ArrowRight')
+  await expect(page.locator('[data-compared]')).toContainText('R4 = 15.2 Ω')
+  await page.keyboard.press('Control+z')
+  await expect(knob(page)).toHaveAttribute('aria-valuenow', '15')
+  await expect(page.getByLabel('The network as a formula')).toHaveValue(/R4 15 /)
+  await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowUp')
   await page.keyboard.press('Shift+ArrowUp')
   await expect(knob(page)).toHaveAttribute('aria-valuenow', '18')
@@ -57,6 +66,23 @@ test('by keys: one per cent, by E24 with Shift, kept as one change', async ({ pa
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+z')
   await expect(page.getByLabel('The network as a formula')).toHaveValue(/R4 15/)
+})
+
+test('while the formula is half typed nothing is turned; what was turned stays', async ({ page }) => {
+  await newNetwork(page, 'Half typed', five)
+  await take(page, shown(page, 'R4', 'reduce'))
+  await page.keyboard.press('Shift+ArrowUp')
+  const formula = page.getByLabel('The network as a formula')
+  await formula.fill('R1 1.5 + (R2 10')
+  await expect(page.getByRole('group', { name: 'The last good analysis' })).toBeVisible()
+  await expect(knob(page)).toHaveCount(0)
+  await expect(shown(page, 'R4', 'reduce')).toContainText('16 Ω')
+  // What is said of the thread stays where it can be seen.
+  await expect(page.getByRole('region', { name: 'The thread' })).toBeInViewport()
+  await formula.press('Control+z')
+  await expect(page.getByRole('group', { name: 'The last good analysis' })).toHaveCount(0)
+  await expect(shown(page, 'R4', 'reduce')).toContainText('16 Ω')
+  await expect(knob(page)).toHaveText(/R4 = 16/)
 })
 
 test('the source is a knob; so is what is known inside, outward', async ({ page }) => {
@@ -132,7 +158,7 @@ test('which resistance: found exactly, two for a power, none, and none that matt
   await expect(solution).toHaveCount(2)
   await ask('I(R3)', '2 A')
   await expect(page.locator('[data-answer=none]')).toContainText(
-    /I\(R3\) lies between 0\sA \(R4 at nothing\) and 369\.2\smA \(R4 taken out\)/,
+    /No R4 makes I\(R3\) 2\sA: it lies between 0\sA \(R4 at nothing\) and 369\.2\smA \(R4 taken out\)/,
   )
   await ask('R2+3', '12')
   await expect(page.locator('[data-answer=constant]')).toContainText('R2+3 does not depend on R4: it is always 30 Ω')

@@ -8,7 +8,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { openParts, withoutRounding, type Outcome, type Side } from '@/core/worksheet'
+import { isChanged, noChanges, openParts, withoutRounding, type Outcome, type Side } from '@/core/worksheet'
 import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { copyText } from '@/ui/copyText'
@@ -51,6 +51,19 @@ export function Work() {
   // What was tried belongs to the network as it was drawn then.
   const whatIf = tried?.base === worked.worksheet && walk.mode === 'worked' ? tried : null
   const worksheet = whatIf?.worksheet ?? worked.worksheet
+  const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
+  // What is otherwise than drawn is taken back before the network is.
+  const untried = useMemo(
+    () =>
+      whatIf && isChanged(whatIf.changes) && !wrong
+        ? {
+            undo: () =>
+              setTried(whatIf.held.length > 0 ? { ...whatIf, changes: noChanges, worksheet: whatIf.base } : null),
+            redo: null,
+          }
+        : undefined,
+    [whatIf, wrong],
+  )
   // The table at the end of the climb follows the valley in the next moment.
   const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState<string | null>(null)
@@ -62,7 +75,6 @@ export function Work() {
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const exact = settled && withoutRounding(settled)
 
-  const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
   const analysis = worksheet?.analysis ?? null
   // Steps are counted by the rows in which they stand.
   const steps = useMemo(
@@ -146,7 +158,7 @@ export function Work() {
     <NetworkFrame
       screen="work"
       isEntry={!isTried}
-      history={isTried ? (tryHistory ?? { undo: null, redo: null }) : undefined}
+      history={isTried ? (tryHistory ?? { undo: null, redo: null }) : untried}
       status={
         steps.length > 0 && !isTried && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords}</span>
       }
@@ -216,7 +228,12 @@ export function Work() {
               ) : walk.mode === 'step' ? (
                 <Stepped worksheet={worksheet} row={row} onThreaded={setThreaded} />
               ) : (
-                <Threaded worksheet={worksheet} onThreaded={setThreaded} whatIf={whatIf} onWhatIf={wrong ? undefined : setTried}>
+                <Threaded
+                  worksheet={worksheet}
+                  onThreaded={setThreaded}
+                  whatIf={whatIf}
+                  onWhatIf={wrong ? undefined : setTried}
+                >
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
                   {settled?.asked ? (

@@ -62,7 +62,10 @@ interface FollowedProps extends Props {
 /** A thread: lit where its values stand, drawn through the valley, said in a bar. */
 function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, whatIf, onWhatIf }: FollowedProps) {
   const { figures } = useSettings().settings
-  const { direction, anchor, turning } = pointed
+  const { direction, anchor } = pointed
+  const base = whatIf?.base ?? worksheet
+  // Once the network is drawn otherwise, nothing is in the hand any more.
+  const turning = pointed.turning?.of === base ? pointed.turning : undefined
   const canTry = onWhatIf !== undefined && worksheet.network.parts.length <= mostTried
   const knob = useMemo(
     () => (canTry ? (knobsOf(worksheet).find(({ line }) => line === at) ?? null) : null),
@@ -125,7 +128,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
             {
               name: 'Turn this value like a knob',
               keys: 'x',
-              run: () => onPointed({ ...now, end: at, direction: 'to' as const, turning: { from: null } }),
+              run: () => onPointed({ ...now, end: at, direction: 'to' as const, turning: { of: base, from: null } }),
             },
           ]
         : []),
@@ -143,7 +146,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
         },
       },
     ]
-  }, [worksheet, walk, here, end, at, direction, anchor, knob, turning, figures, go, onPointed])
+  }, [worksheet, walk, here, end, at, direction, anchor, base, knob, turning, figures, go, onPointed])
   return (
     <>
       {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
@@ -155,7 +158,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
         at={at}
         walk={walk}
         shares={shares}
-        isListed={!isWide}
+        isListed={!isWide && !turning}
         commands={commands.slice(2)}
         onGo={go}
         tools={

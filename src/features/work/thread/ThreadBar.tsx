@@ -62,7 +62,7 @@ export function ThreadBar({
       data-thread={direction}
       className={clsx(
         floatingBar,
-        'fixed inset-x-4 bottom-4 z-30 mx-auto max-w-4xl border-l-4! border-l-chosen! px-4 py-2.5',
+        'fixed inset-x-4 bottom-4 z-30 mx-auto max-h-[85vh] max-w-4xl overflow-auto border-l-4! border-l-chosen! px-4 py-2.5',
       )}
     >
       <p role="status" className="sr-only">

@@ -35,6 +35,7 @@ export function Threaded({
     onThreaded(isThreaded)
     return () => onThreaded(false)
   }, [onThreaded, isThreaded])
+  const base = whatIf?.base ?? worksheet
   // A drag ends in a click, which points at nothing.
   const isDragged = useRef(false)
   const [place, setPlace] = useState<HTMLElement | null>(null)
@@ -71,7 +72,15 @@ export function Threaded({
         isDragged.current = true
         release()
         const { id } = line
-        onPointed({ worksheet, end: id, at: id, direction: 'to', anchor, ways: false, turning: { from: down.clientX } })
+        onPointed({
+          worksheet,
+          end: id,
+          at: id,
+          direction: 'to',
+          anchor,
+          ways: false,
+          turning: { of: base, from: down.clientX },
+        })
       }
       const release = () => {
         window.removeEventListener('pointermove', move)
@@ -102,7 +111,7 @@ export function Threaded({
       place.removeEventListener('pointerover', near)
       place.removeEventListener('focusin', near)
     }
-  }, [place, worksheet, pointed, onPointed, onWhatIf])
+  }, [place, worksheet, base, pointed, onPointed, onWhatIf])
   return (
     <>
       <div ref={setPlace} className="relative" data-threaded={pointed ? '' : undefined}>

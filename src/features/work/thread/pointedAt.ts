@@ -11,6 +11,6 @@ export interface PointedAt {
   readonly anchor: Element
   /** Whether the ways to it are asked for. */
   readonly ways: boolean
-  /** Whether it is turned like a knob; at first from where it was dragged, in pixels, or by keys. */
-  readonly turning?: { readonly from: number | null }
+  /** Whether it is turned like a knob, of which network as drawn; at first from where it was dragged, in pixels, or by keys. */
+  readonly turning?: { readonly of: Worksheet; readonly from: number | null }
 }

@@ -52,6 +52,14 @@ export function Knob({
   // What it was when it was taken into the hand: Escape puts that back.
   const [first] = useState<Changes>(changes)
   const [value, setValue] = useState<ExactValue>(knob.value)
+  // What it was put back to elsewhere holds.
+  const [settled, setSettled] = useState<ExactValue>(knob.value)
+  if (settled !== knob.value) {
+    setSettled(knob.value)
+    setValue(knob.value)
+  }
+  // Counts how often it came back to where it was.
+  const [rests, setRests] = useState(0)
   const patch = useRef<Patch | null>(null)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   /** What has not come to rest yet. */
@@ -100,6 +108,9 @@ export function Knob({
   )
   // At rest, too, each value says how strongly it goes with the knob.
   useEffect(() => {
+    clearTimeout(timer.current)
+    pending.current = null
+    place.removeAttribute('data-turning')
     const here = turned(worksheet, knob, knob.value)
     const written = new Patch(place, worksheet, figures)
     if (here) written.write(here, false)
@@ -108,7 +119,7 @@ export function Knob({
       written.undo()
       if (patch.current === written) patch.current = null
     }
-  }, [place, worksheet, figures, knob])
+  }, [place, worksheet, figures, knob, rests])
 
   const now = useRef({ value, turnTo })
   useEffect(() => {
@@ -155,7 +166,12 @@ export function Knob({
           const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
           if (by === 1 || by === -1) step(by, event.shiftKey)
           else if (event.key === 'Enter') keep()
-          else if (event.key === 'Escape') {
+          else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && pending.current) {
+            // Turned just now, and not yet at rest: that is what is taken back.
+            settle(changes)
+            setValue(knob.value)
+            setRests(rests + 1)
+          } else if (event.key === 'Escape') {
             settle(first)
             onEnd()
           } else return

@@ -72,7 +72,7 @@ export function KnobTools({
       <Button className="!min-h-7 text-xs" aria-expanded={asks} onClick={() => setAsks(!asks)}>
         Which {part}?
       </Button>
-      {asks && <Which worksheet={worksheet} knob={knob} onTurn={onTurn} />}
+      {asks && <Which key={`${changes.out} ${changes.bridged}`} worksheet={worksheet} knob={knob} onTurn={onTurn} />}
     </>
   )
 }

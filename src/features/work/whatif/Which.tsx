@@ -39,22 +39,15 @@ export function Which({
 }) {
   const { figures } = useSettings().settings
   const exact = withoutRounding(worksheet) ?? worksheet
-  const targets = useMemo(
-    () =>
-      exact.shown.filter((id) => {
-        const { method, amount, quantity, of } = exact.derivation.lines[id]
-        return method !== 'given' && amount !== null && exact.derivation.found[quantity][of] === id
-      }),
-    [exact],
-  )
+  const groups = useMemo(() => targetsOf(exact), [exact])
   const [target, setTarget] = useState<number | null>(null)
   const [typed, setTyped] = useState('')
-  const [answer, setAnswer] = useState<{ readonly asked: Asked | null; readonly line: number } | null>(null)
+  const [answer, setAnswer] = useState<Answered | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const id = useId()
-  if (exact.arithmetic !== 'exact' || worksheet.network.parts.length > mostParts)
+  const line = target ?? groups[0]?.lines[0]
+  if (exact.arithmetic !== 'exact' || line === undefined || worksheet.network.parts.length > mostParts)
     return <p className="basis-full text-soft">That is found exactly, which is too long for a network of this size.</p>
-  const line = target ?? targets[targets.length - 1]
   const unit = unitOfLine(exact.derivation.lines[line])
   const find = () => {
     const read = readQuantity(typed, unit)
@@ -64,7 +57,7 @@ export function Which({
       return
     }
     setProblem(null)
-    setAnswer({ asked: whichValue(exact, knob, line, read), line })
+    setAnswer({ asked: whichValue(exact, knob, line, read), line, wanted: shownText({ value: read.value }, unit, 6) })
   }
   return (
     <form
@@ -86,10 +79,14 @@ export function Which({
           }}
           className="h-8 field font-mono text-xs"
         >
-          {targets.map((it) => (
-            <option key={it} value={it}>
-              {lineName(exact, it)}
-            </option>
+          {groups.map(({ label, lines }) => (
+            <optgroup key={label} label={label}>
+              {lines.map((it) => (
+                <option key={it} value={it}>
+                  {lineName(exact, it)}
+                </option>
+              ))}
+            </optgroup>
           ))}
         </select>
         <input
@@ -109,7 +106,7 @@ export function Which({
       <div role="status" className="mt-1" data-answer={answer?.asked?.kind}>
         {answer && (
           <Answer
-            asked={answer.asked}
+            answer={answer}
             knob={knob}
             name={lineName(exact, answer.line)}
             unit={unitOfLine(exact.derivation.lines[answer.line])}
@@ -122,15 +119,43 @@ export function Which({
   )
 }
 
+interface Answered {
+  readonly asked: Asked | null
+  readonly line: number
+  /** What was wanted, as a text. */
+  readonly wanted: string
+}
+
+const groupsOf = [
+  ['current', 'currents'],
+  ['voltage', 'voltages'],
+  ['power', 'powers'],
+  ['resistance', 'resistances'],
+  ['potential', 'potentials'],
+] as const
+
+/** What can be wanted, by quantity; of the parts before what they are combined into. */
+function targetsOf({ shown, elements, derivation: { lines, found } }: Worksheet) {
+  const isOfPart = (id: number) => elements[lines[id].of]?.made === null
+  return groupsOf.flatMap(([quantity, label]) => {
+    const own = shown.filter((id) => {
+      const { method, amount, quantity: its, of } = lines[id]
+      return its === quantity && method !== 'given' && amount !== null && found[its][of] === id
+    })
+    own.sort((a, b) => Number(isOfPart(b)) - Number(isOfPart(a)) || lines[a].of - lines[b].of)
+    return own.length > 0 ? [{ label, lines: own }] : []
+  })
+}
+
 function Answer({
-  asked,
+  answer: { asked, wanted },
   knob,
   name,
   unit,
   figures,
   onTurn,
 }: {
-  readonly asked: Asked | null
+  readonly answer: Answered
   readonly knob: Knob
   readonly name: string
   readonly unit: ReturnType<typeof unitOfLine>
@@ -158,8 +183,8 @@ function Answer({
     const said = (bound: Bound) => (Number.isFinite(bound.value) ? text(bound.value) : 'beyond all bounds')
     return (
       <p className="text-trouble">
-        No {knob.part} does: {name} lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)} (
-        {at(asked.high)}).
+        No {knob.part} makes {name} {wanted}: it lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)}{' '}
+        ({at(asked.high)}).
       </p>
     )
   }
@@ -167,7 +192,7 @@ function Answer({
     <ul className="grid gap-1">
       {asked.solutions.map((it, i) => (
         <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1">
-          <span className="font-mono font-semibold" data-solution>
+          <span className="font-mono font-semibold break-all" data-solution>
             {knob.part} {equals(it, own, figures)}
           </span>
           {it.against && <span className="text-soft">with {name} the other way round</span>}
