@@ -96,6 +96,9 @@ test('the source is a knob; so is what is known inside, outward', async ({ page 
   // 27 mA through 180 Ω; power goes with the square.
   await expect(power).toContainText('131.2 mW')
   await expect(power).toHaveAttribute('data-moves', '+2.0\u2009%')
+  // At rest its resistance is what it was.
+  await expect(page.locator('[data-compared]')).toContainText('I(R3) = 27 mA')
+  await expect.poll(async () => (await answerOf(page, 'R3')).slice(1, 3)).toEqual(['180 Ω', '4.86 V'])
   await page.keyboard.press('Escape')
   await expect(power).toHaveText('112.5 mW')
 })

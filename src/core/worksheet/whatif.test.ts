@@ -1,21 +1,28 @@
 import fc from 'fast-check'
 import Fraction from 'fraction.js'
-import { network, networkOf } from '../../../test/documents'
+import { document, network, networkOf, part } from '../../../test/documents'
 import { nodeVoltages } from '../../../test/nodeVoltage'
 import { randomBridges, randomNetwork } from '../../../test/randomNetwork'
 import { schools } from '../../../test/schools'
 import { worksheetOf } from '../../../test/worked'
 import { e24, exact, exactText, nearestE24, nextE24, ratioOf, roundFigures } from '../number'
-import type { Network } from '../network'
+import type { Network, NetworkDocument } from '../network'
 import {
+  changesText,
+  givenOf,
   knobsOf,
   lineName,
+  noChanges,
+  oneByOne,
   strengthsAt,
   turned,
   whichValue,
+  withChanges,
   withValue,
+  workChanged,
   workOut,
   type Asked,
+  type Changes,
   type Knob,
   type Worksheet,
 } from '.'
@@ -40,21 +47,20 @@ const anyNetwork = fc.record({
 })
 type Recipe = typeof anyNetwork extends fc.Arbitrary<infer T> ? T : never
 
-function workedOf({ seed, size, bridge, known, school }: Recipe): Worksheet | null {
+function documentOf({ seed, size, bridge, known }: Recipe): NetworkDocument {
   const made = bridge ? randomBridges(seed, 4) : randomNetwork(seed, size)
-  const document =
-    known === 'voltage'
-      ? made
-      : {
-          ...made,
-          parts: made.parts.map((part) => (part.kind === 'source' ? { ...part, voltage: undefined } : part)),
-          known: {
-            part: known === 'inside' ? 'R1' : 'E1',
-            quantity: known === 'inside' ? ('current' as const) : known,
-            value: '2',
-          },
-        }
-  const worksheet = workOut(networkOf(document), { choices: { ...school, beyond: bridge ? 'yes' : 'no' } })
+  if (known === 'voltage') return made
+  const isInside = known === 'inside'
+  return {
+    ...made,
+    parts: made.parts.map((it) => (it.kind === 'source' ? { ...it, voltage: undefined } : it)),
+    known: { part: isInside ? 'R1' : 'E1', quantity: isInside ? 'current' : known, value: '2' },
+  }
+}
+
+function workedOf(recipe: Recipe): Worksheet | null {
+  const { bridge, school } = recipe
+  const worksheet = workOut(networkOf(documentOf(recipe)), { choices: { ...school, beyond: bridge ? 'yes' : 'no' } })
   return 'status' in worksheet ? null : worksheet
 }
 
@@ -161,6 +167,79 @@ describe('a knob is turned', () => {
       }),
       { numRuns: 120 },
     )
+  })
+})
+
+describe('changes', () => {
+  const amounts = (worksheet: Worksheet) => worksheet.derivation.lines.map(({ amount }) => amount && exactText(amount))
+  const changed = (worksheet: Worksheet, changes: Partial<Changes>) => {
+    const made = workChanged(worksheet, { ...noChanges, ...changes })
+    if ('status' in made) throw new Error('refused')
+    return made
+  }
+  const value = (text: string, quantity: Knob['quantity']) => givenOf(given(new Fraction(text)), quantity)
+
+  test('what is known inside and the resistance there are two knobs', () => {
+    const made = document(['E1 A C', 'R1 A B 10', 'R2 B C 20', 'R3 B C 30'], {
+      known: { part: 'R2', quantity: 'current', value: '3' },
+    })
+    const worksheet = worksheetOf(networkOf(made), { outward: 'yes' })
+    expect(knobsOf(worksheet).map(({ name }) => name)).toEqual(['R1', 'R2', 'R3', 'I(R2)'])
+    const changes = { ...noChanges, values: { 'I(R2)': value('6', 'current') } }
+    const there = changed(worksheet, changes)
+    expect(there.network.parts).toEqual(worksheet.network.parts)
+    expect(there.derivation.lines[lineOf(there, 'V(R1)')].amount?.value).toBe(100)
+    expect(changesText(worksheet, changes, 4)).toMatch(/^I\(R2\) = 6\sA$/)
+    const kept = withChanges(made, knobsOf(worksheet), changes, ({ typed }) => typed)
+    expect(kept).toEqual({ ...made, known: { part: 'R2', quantity: 'current', value: '6 A' } })
+  })
+  test('random: a document with changes is the network with them', () => {
+    let compared = 0
+    fc.assert(
+      fc.property(anyNetwork, fc.array(fc.nat(), { minLength: 3, maxLength: 3 }), (recipe, picks) => {
+        const made = documentOf({ ...recipe, bridge: false })
+        const worksheet = worksheetOf(networkOf(made))
+        const knobs = knobsOf(worksheet)
+        const [turnedKnob, out, bridged] = picks.map((pick) => knobs[pick % knobs.length])
+        const changes: Changes = {
+          values: { [turnedKnob.name]: value('47/3', turnedKnob.quantity) },
+          out: [out].filter(({ quantity, part }) => quantity === 'resistance' && part !== 'R1').map((it) => it.part),
+          bridged: [bridged]
+            .filter(({ quantity, part }) => quantity === 'resistance' && part !== 'R1')
+            .map((it) => it.part),
+        }
+        const there = workChanged(worksheet, changes)
+        const kept = workOut(networkOf(withChanges(made, knobs, changes, ({ typed }) => typed)), {
+          choices: worksheet.choices,
+          nodes: worksheet.naming,
+        })
+        if ('status' in there || 'status' in kept) return expect('status' in there && 'status' in kept).toBe(true)
+        compared++
+        expect(amounts(kept)).toEqual(amounts(there))
+        const others = (it: Worksheet) =>
+          knobsOf(it)
+            .filter(({ name }) => name !== turnedKnob.name)
+            .map(({ name, value: { exact: ratio } }) => [name, ratio])
+        const before = new Map(others(worksheet).map(([name, ratio]) => [name, ratio]))
+        for (const [name, ratio] of others(there)) expect([name, before.get(name)]).toEqual([name, ratio])
+      }),
+      { numRuns: 150 },
+    )
+    expect(compared).toBeGreaterThan(100)
+  })
+  test('a wire over a resistor has a name that no part has', () => {
+    const made = document(['E1 A C 12', 'R1 A B 10', 'R2 B C 20', 'W1 C D'])
+    const bridged = withChanges(made, [], { ...noChanges, bridged: ['R1'] }, ({ typed }) => typed)
+    expect(bridged.parts.at(-1)).toEqual(part('W2 A B'))
+    expect(amounts(changed(worksheetOf(networkOf(made)), { bridged: ['R1'] }))).toContain('20')
+  })
+  test('branches one by one: which are out with each one more', () => {
+    const group = plain.elements.findIndex(({ made }) => made?.kind === 'parallel')
+    expect(oneByOne(plain, group)).toEqual([
+      { with: 'R2', out: ['R3'] },
+      { with: 'R2, R3', out: [] },
+    ])
+    expect(oneByOne(plain, 0)).toEqual([])
   })
 })
 

@@ -1,7 +1,7 @@
 import Fraction from 'fraction.js'
 import { exact, nearestE24, numberOf, ratioOf, type Amount, type ExactValue, type ExactNumber } from '../../number'
 import { deriveAnew, type Worksheet } from '../worked'
-import { withValue, type Knob } from './turned'
+import { withValue, type Knob } from './knobs'
 
 /** A value of the knob that gives what is wanted. */
 export interface Solution {

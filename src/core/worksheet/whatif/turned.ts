@@ -1,49 +1,8 @@
-import { float, type Amount, type Arithmetic, type ExactValue, type Quantity } from '../../number'
-import { knownOf, type GivenQuantity, type Network } from '../../network'
+import { float, type Amount, type Arithmetic, type ExactValue } from '../../number'
+import type { GivenQuantity } from '../../network'
 import { deriveAnew, withArithmetic, type Worksheet } from '../worked'
 import { dual } from './dual'
-
-/** A value that can be turned: a resistance, or what is known of the source or a resistor. */
-export interface Knob {
-  readonly part: string
-  /** The line of the value. */
-  readonly line: number
-  readonly quantity: Quantity
-  readonly value: GivenQuantity
-}
-
-/** The knobs of a worksheet: what is given and above 0. */
-export function knobsOf({ network, elements, wiring, derivation }: Worksheet): Knob[] {
-  const { found, lines, supply, whole } = derivation
-  const knobs = elements.flatMap(({ part }, id): Knob[] => {
-    const it = part === null ? null : network.parts[part]
-    const line = found.resistance[id]
-    if (it?.kind !== 'resistor' || !it.resistance || it.resistance.value <= 0 || line === undefined) return []
-    return [{ part: it.name, line, quantity: 'resistance', value: it.resistance }]
-  })
-  const known = knownOf(network)
-  if (!known || known.value.value <= 0) return knobs
-  const isSource = known.part === network.parts[wiring.supply].name
-  const of = isSource
-    ? (supply ?? whole)
-    : elements.findIndex(({ part }) => part !== null && network.parts[part].name === known.part)
-  const line = of === null ? undefined : found[known.quantity][of]
-  if (line === undefined || lines[line].method !== 'given') return knobs
-  return [...knobs, { part: known.part, line, quantity: known.quantity, value: known.value }]
-}
-
-/** The network with another value at a knob. */
-export function withValue(network: Network, { part, quantity }: Knob, value: GivenQuantity): Network {
-  if (quantity !== 'resistance' && network.known) return { ...network, known: { ...network.known, value } }
-  return {
-    ...network,
-    parts: network.parts.map((it) => {
-      if (it.name !== part) return it
-      if (it.kind === 'resistor') return { ...it, resistance: value }
-      return it.kind === 'source' ? { ...it, voltage: value } : it
-    }),
-  }
-}
+import { withValue, type Knob } from './knobs'
 
 /** What turning a knob makes of a worksheet, by the ids of its lines. */
 export interface Turned {

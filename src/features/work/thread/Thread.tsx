@@ -164,7 +164,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
         tools={
           onWhatIf && knob && turning ? (
             <Knob
-              key={knob.part}
+              key={knob.name}
               worksheet={worksheet}
               knob={knob}
               place={place}

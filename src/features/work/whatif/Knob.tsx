@@ -88,7 +88,7 @@ export function Knob({
   const changesAt = useCallback(
     (at: ExactValue): Changes => ({
       ...changes,
-      values: { ...changes.values, [knob.part]: givenOf(at, knob.quantity) },
+      values: { ...changes.values, [knob.name]: givenOf(at, knob.quantity) },
     }),
     [changes, knob],
   )
@@ -143,7 +143,7 @@ export function Knob({
   }
   const keep = () => {
     const last = changesAt(value)
-    if (settle(last)) keepChanges(store, last)
+    if (settle(last)) keepChanges(store, base, last)
     onWhatIf(null)
     onEnd()
   }
@@ -157,10 +157,10 @@ export function Knob({
         ref={slider}
         role="slider"
         tabIndex={0}
-        aria-label={`${knob.part}, turned like a knob`}
+        aria-label={`${knob.name}, turned like a knob`}
         aria-valuenow={value.value}
         aria-valuetext={`${shown}; Enter keeps it, Escape puts it back`}
-        data-knob={knob.part}
+        data-knob={knob.name}
         className="inline-flex min-h-8 cursor-ew-resize touch-none items-center gap-2 rounded-md border-2 border-chosen bg-chosen-wash px-3 font-mono font-semibold text-chosen select-none"
         onKeyDown={(event) => {
           const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
@@ -185,7 +185,7 @@ export function Knob({
           followDrag(event.clientX, value.value, (to) => now.current.turnTo(to))
         }}
       >
-        <span aria-hidden>◂</span> {knob.part} = {barred(shown)} <span aria-hidden>▸</span>
+        <span aria-hidden>◂</span> {knob.name} = {barred(shown)} <span aria-hidden>▸</span>
       </div>
       <span className="text-xs text-soft max-sm:hidden">
         drag, or ← →, with Shift by E24 · Enter keeps, Esc puts back

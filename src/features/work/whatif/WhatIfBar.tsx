@@ -69,7 +69,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
             <Button
               look="strong"
               onClick={() => {
-                keepChanges(store, changes)
+                keepChanges(store, base, changes)
                 onWhatIf(null)
               }}
             >

@@ -69,7 +69,7 @@ export function Which({
       }}
     >
       <div className="flex flex-wrap items-center gap-2">
-        <span>Which {knob.part} makes</span>
+        <span>Which {knob.name} makes</span>
         <select
           aria-label="the value that is wanted"
           value={line}
@@ -168,22 +168,22 @@ function Answer({
   if (asked.kind === 'constant')
     return (
       <p className="text-trouble">
-        {name} does not depend on {knob.part}: it is always {shownText(asked.always, unit, figures)}.
+        {name} does not depend on {knob.name}: it is always {shownText(asked.always, unit, figures)}.
       </p>
     )
   if (asked.kind === 'none') {
     const at = (bound: Bound) =>
       bound.at === 0
-        ? `${knob.part} at nothing`
+        ? `${knob.name} at nothing`
         : bound.at === Infinity
           ? knob.quantity === 'resistance'
-            ? `${knob.part} taken out`
-            : `${knob.part} beyond all bounds`
-          : `${knob.part} at ${text(bound.at, own)}`
+            ? `${knob.name} taken out`
+            : `${knob.name} beyond all bounds`
+          : `${knob.name} at ${text(bound.at, own)}`
     const said = (bound: Bound) => (Number.isFinite(bound.value) ? text(bound.value) : 'beyond all bounds')
     return (
       <p className="text-trouble">
-        No {knob.part} makes {name} {wanted}: it lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)}{' '}
+        No {knob.name} makes {name} {wanted}: it lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)}{' '}
         ({at(asked.high)}).
       </p>
     )
@@ -193,7 +193,7 @@ function Answer({
       {asked.solutions.map((it, i) => (
         <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1">
           <span className="font-mono font-semibold break-all" data-solution>
-            {knob.part} {equals(it, own, figures)}
+            {knob.name} {equals(it, own, figures)}
           </span>
           {it.against && <span className="text-soft">with {name} the other way round</span>}
           <Button className="!min-h-7 text-xs" onClick={() => onTurn(valueOf(it))}>
