@@ -205,7 +205,7 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   // A value of one's own leads back to what is wrong, and on to what follows from it.
   await page.getByLabel('current of R2', { exact: true }).focus()
   const own = page.locator('[data-own-thread]')
-  await expect(own).toHaveText(/I\(R2\) follows from your\s*R2‖3 ✗\s*which is wrong: it is there/)
+  await expect(own).toHaveText(/I\(R2\) follows from your\s*R2‖3 ✗\s*– that is the wrong one/)
   await own.getByRole('button', { name: 'R2‖3 ✗' }).click()
   await expect(page.getByLabel('resistance of R2‖3', { exact: true })).toBeFocused()
   await expect(own).toContainText(/R2‖3 is wrong here; these of yours follow from it:\s*Req →/)

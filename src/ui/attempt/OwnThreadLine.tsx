@@ -27,7 +27,7 @@ export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt
             <strong className="font-mono">{name}</strong> follows from your
           </span>
           <Slots attempt={attempt} list={toMend(wrong)} />
-          <span>{wrong.length === 1 ? 'which is wrong: it is there' : 'which are wrong: it is there'}</span>
+          <span>{wrong.length === 1 ? '– that is the wrong one' : '– those are the wrong ones'}</span>
         </>
       )}
       {follow.length > 0 && (

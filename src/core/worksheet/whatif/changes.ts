@@ -33,8 +33,8 @@ export function givenOf({ value, exact }: ExactValue, quantity: Quantity): Given
 
 /** What is otherwise, in words: R4 = 22 Ω, R3 taken out. */
 export function changesText(worksheet: Worksheet, { values, out, bridged }: Changes, figures: Figures): string {
-  const turned = knobsOf(worksheet).flatMap(({ name, quantity }) =>
-    Object.hasOwn(values, name)
+  const turned = knobsOf(worksheet).flatMap(({ name, part, quantity }) =>
+    Object.hasOwn(values, name) && !out.includes(part)
       ? [
           `${name} = ${shownText({ value: values[name].value, exact: exactOf(values[name].exact) }, unitOf[quantity], figures)}`,
         ]
