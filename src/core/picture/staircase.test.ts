@@ -92,6 +92,10 @@ test('zero ohms are flat, a dead end is level and open, without a source there i
   expect(levels.map(({ part, from, to, isOpen }) => [part, from.y === to.y, isOpen])).toEqual([['R3', true, true]])
   const open = network(['T1 A B', 'R1 A B 5'])
   expect(drawStaircase(worksheetOf(open), { figures: 4 })).toBeNull()
+  // In letters: only what can be said of a resistor is an answer.
+  expect(drawStaircase(worksheetOf(network(['E1 A C 10', 'R1 A B', 'R2 B C'])), { figures: 4 })).toBeNull()
+  const half = drawStaircase(worksheetOf(network(['E1 A C 10', 'R1 A B', 'R2 B C', 'R3 A C 5'])), { figures: 4 })
+  expect(half?.stairs.map(({ name }) => name)).toEqual(['R1+2', 'R3'])
 })
 
 test('a bridge is a step between two paths', () => {

@@ -89,7 +89,7 @@ const everything = () => true
  * Draws the staircase of what has been found: its steps, its nodes, and what hangs on them. Words stand on their step where
  * there is room, else beside the staircase.
  *
- * @returns null where nothing is found, or nothing flows
+ * @returns null where nothing is found of any resistor, or nothing flows
  */
 export function drawStaircase(
   worksheet: Worksheet,
@@ -99,6 +99,8 @@ export function drawStaircase(
   if (!made) return null
   const { blocks, columns } = made
   const { elements, derivation, nodeLabels } = worksheet
+  // Of a network in letters the supply alone is known: that is no answer yet.
+  if (isFound === everything && blocks.every(({ element }) => elements[element].part === null)) return null
   const { lines, found } = derivation
   const heights = new Set(blocks.flatMap(({ top, bottom }) => [top, bottom].map((y) => Math.round(y * 1e6))))
   const wide = clamp(columns * m.column, Math.min(room, m.narrowest), Math.min(room, m.widest))

@@ -80,11 +80,13 @@ export function valuesDrawing(worksheet: Worksheet, looks: Looks): Drawing | nul
 
 /** More steps than this cannot be told apart on paper. */
 const mostStairs = 24
+/** So wide are its steps at most: with the words beside them little wider than a page, so that they can be read there. */
+const stairRoom = 540
 
 /** The whole answer as a staircase; null where results are left out, or there is nothing to be seen. */
 export function stairDrawing(worksheet: Worksheet, { figures, isBlank }: Looks): Drawing | null {
   if (isBlank || worksheet.asked || worksheet.stages[0].starts.length > mostStairs) return null
-  const picture = drawStaircase(worksheet, { figures })
+  const picture = drawStaircase(worksheet, { figures, room: stairRoom })
   return picture && { name: 'staircase', ink: stairInk(picture) }
 }
 

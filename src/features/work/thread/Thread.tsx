@@ -99,7 +99,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
     [worksheet, end, direction, anchor, stands, place, onPointed],
   )
   useLit(place, lines, end, at)
-  const { quantity, of } = worksheet.derivation.lines[at]
+  const { quantity, of, isOpen } = worksheet.derivation.lines[at]
   const made = worksheet.elements[of]?.made
   const endTurning = useCallback(() => {
     onPointed({ worksheet, end: at, at, direction: 'to', anchor, ways: false })
@@ -173,7 +173,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
               dragFrom={turning.from}
               onEnd={endTurning}
             />
-          ) : onWhatIf && canTry && made?.kind === 'parallel' && quantity === 'resistance' ? (
+          ) : onWhatIf && canTry && made?.kind === 'parallel' && quantity === 'resistance' && !isOpen ? (
             <OneByOne worksheet={worksheet} whatIf={whatIf} onWhatIf={onWhatIf} equivalent={of} />
           ) : null
         }
