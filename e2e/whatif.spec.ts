@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { answerOf, expectNoFaults, half, newNetwork, openParts, saved, valueOn } from './helpers'
 
@@ -83,6 +84,18 @@ test('while the formula is half typed nothing is turned; what was turned stays',
   await expect(page.getByRole('group', { name: 'The last good analysis' })).toHaveCount(0)
   await expect(shown(page, 'R4', 'reduce')).toContainText('16 Ω')
   await expect(knob(page)).toHaveText(/R4 = 16/)
+  // A picture that is saved then has the values, without what was only said while the knob was held.
+  await expect(shown(page, 'R4')).toContainText(/\d\sV▴/)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    (async () => {
+      await page.getByRole('button', { name: 'Take out' }).click()
+      await page.getByRole('menuitem', { name: 'Sheet 0, expanding, as SVG' }).click()
+    })(),
+  ])
+  const picture = await readFile(await download.path(), 'utf8')
+  expect(picture).toMatch(/>9\.\d+\sV</)
+  expect(picture).not.toMatch(/[▴▾]|underline/)
 })
 
 test('the source is a knob; so is what is known inside, outward', async ({ page }) => {

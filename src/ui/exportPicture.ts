@@ -46,8 +46,14 @@ function boxOf(drawing: SVGSVGElement): Box {
 /** The drawing as an SVG text of its own, with a background in the colour of the sheet. */
 async function standalone(drawing: SVGSVGElement, box: Box): Promise<string> {
   const copy = drawing.cloneNode(true) as SVGSVGElement
-  const letters = new Set(drawing.textContent ?? '')
+  // A thread that is shown, and how values go with a knob, are for working on it too.
+  const threaded = drawing.closest('[data-threaded]')
+  threaded?.removeAttribute('data-threaded')
   writeStyles(drawing, copy)
+  threaded?.setAttribute('data-threaded', '')
+  const texts = document.createTreeWalker(copy, NodeFilter.SHOW_TEXT)
+  while (texts.nextNode()) (texts.currentNode as Text).data = (texts.currentNode as Text).data.replace(/[▴▾]$/, '')
+  const letters = new Set(copy.textContent ?? '')
   for (const chrome of [...copy.querySelectorAll('[data-chrome]')]) chrome.remove()
   copy.querySelector(':scope > [data-stage]')?.removeAttribute('transform')
   for (const element of [copy, ...copy.querySelectorAll('*')])
