@@ -140,6 +140,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
       {
         name: 'Let go of the value',
         keys: 'esc',
+        inFields: true,
         run: () => {
           onPointed(null)
           giveFocus(anchor)

@@ -25,7 +25,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
   const without = (list: readonly string[], name: string) => list.filter((it) => it !== name)
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'Put everything back as it was drawn', keys: 'shift+esc', run: () => onWhatIf(null) },
+      { name: 'Put everything back as it was drawn', keys: 'shift+esc', inFields: true, run: () => onWhatIf(null) },
     ],
     [onWhatIf],
   )
