@@ -103,7 +103,7 @@ function useRoom(place: HTMLElement | null): number {
   }, [place])
   return room
 }
-const leastRoom = 170
+const leastRoom = 130
 /** Room for potentials at the left, and for words at the right. */
 const besideIt = 330
 

@@ -148,8 +148,8 @@ test('random: the steps add up along every path, each between its two nodes; non
 test('random: no words lie on others or outside, up to fourteen resistors; hardly any leader runs over words', () => {
   let [leaders, crossing] = [0, 0]
   fc.assert(
-    fc.property(anyNetwork, fc.boolean(), (recipe, byCurrent) => {
-      const made = drawStaircase(workedOf(recipe), { figures: 4, byCurrent })
+    fc.property(anyNetwork, fc.boolean(), fc.constantFrom(130, 250, 900), (recipe, byCurrent, room) => {
+      const made = drawStaircase(workedOf(recipe), { figures: 4, byCurrent, room })
       if (!made) return
       const texts: StairText[] = [
         ...made.stairs.flatMap((it) => it.texts),

@@ -140,23 +140,30 @@ export function drawStaircase(
     at: y(heightOf(blocks, it.node)),
   }))
   const all = [...beside.map(({ at }) => at), ...hanging.map(({ at }) => at)]
-  const spread = spreadOut(all, m.apart, m.margin + 8)
+  // Where there is little room, currents stand below their voltages beside it.
+  const isNarrow = room < m.narrowest
+  const below = isNarrow ? m.line : 0
+  const spread = spreadOut(all, m.apart + below, m.margin + 8)
   const right = x(1)
-  const margin = right + 34
+  const margin = right + (isNarrow ? 24 : 34)
   const stairs = placed.map(({ stair, words }) => {
     const i = beside.findIndex((it) => it.stair === stair)
     if (i < 0) return stair
     const { at: leaves } = beside[i]
     const at = spread[i]
-    let from = margin
-    const texts = words.map((word): StairText => {
-      const it = { ...word, x: from, y: at + 4, anchor: 'start' as const }
-      from += (word.text.length + 2) * m.character
-      return it
+    const after = (list: readonly { readonly text: string }[]) => margin + widthOf(list) + 2 * m.character
+    const texts = words.map((word, k): StairText => {
+      const isBelow = isNarrow && k === 2
+      return {
+        ...word,
+        x: k === 0 ? margin : after(words.slice(0, isBelow ? 1 : k)),
+        y: at + 4 + (isBelow ? below : 0),
+        anchor: 'start',
+      }
     })
     const leader = [
       { x: stair.x + stair.width, y: leaves },
-      { x: right + 12, y: leaves },
+      { x: margin - (isNarrow ? 16 : 22), y: leaves },
       { x: margin - 4, y: at },
     ]
     // Where its name stands on it, that says whose words they are.
@@ -169,7 +176,7 @@ export function drawStaircase(
       node,
       isOpen,
       from: { x: right, y: at },
-      to: { x: right + 22, y: at },
+      to: { x: margin - 12, y: at },
       text: { x: margin, y: to + 4, text, anchor: 'start', tone: 'name' },
     }
   })
@@ -209,7 +216,7 @@ export function drawStaircase(
   )
   return {
     width: Math.max(right, ...ends) + m.margin,
-    height: Math.max(m.margin + high, ...spread, ...marks) + m.margin,
+    height: Math.max(m.margin + high, ...spread.map((at) => at + below), ...marks) + m.margin,
     stairs,
     treads,
     levels,
