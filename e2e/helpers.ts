@@ -8,6 +8,9 @@ export async function newNetwork(page: Page, title: string, formula: string): Pr
   await page.waitForURL(/\/networks\//)
   await page.getByLabel('Title of the network').fill(title)
   await formulaField(page).fill(formula)
+  // A page that is coming to life says “saved” until it has heard of what was typed.
+  const path = `/api${new URL(page.url()).pathname}`
+  await expect.poll(async () => (await (await page.request.get(path)).json()).document.title).toBe(title)
   await saved(page)
 }
 

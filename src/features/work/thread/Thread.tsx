@@ -61,7 +61,6 @@ interface FollowedProps extends Props {
 
 /** A thread: lit where its values stand, drawn through the valley, said in a bar. */
 function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, whatIf, onWhatIf }: FollowedProps) {
-  const { figures } = useSettings().settings
   const { direction, anchor } = pointed
   const base = whatIf?.base ?? worksheet
   // Once the network is drawn otherwise, nothing is in the hand any more.
@@ -82,72 +81,26 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
     [worksheet, end, direction],
   )
 
-  const [isWide, setWide] = useState(false)
-  useLayoutEffect(() => {
-    const measure = () => setWide(place.clientWidth >= narrowest)
-    measure()
-    const observer = new ResizeObserver(measure)
-    observer.observe(place)
-    return () => observer.disconnect()
-  }, [place])
-
+  const isWide = useIsWide(place)
+  const now = useMemo(
+    (): PointedAt => ({ worksheet, end, at, direction, anchor, ways: false }),
+    [worksheet, end, at, direction, anchor],
+  )
   const go = useCallback(
     (to: number) => {
       const shown = show(place, to, stands.get(to))
-      onPointed({ worksheet, end, at: to, direction, anchor: shown ?? anchor, ways: false })
+      onPointed({ ...now, at: to, anchor: shown ?? now.anchor })
     },
-    [worksheet, end, direction, anchor, stands, place, onPointed],
+    [now, stands, place, onPointed],
   )
   useLit(place, lines, end, at)
   const { quantity, of, isOpen } = worksheet.derivation.lines[at]
   const made = worksheet.elements[of]?.made
   const endTurning = useCallback(() => {
-    onPointed({ worksheet, end: at, at, direction: 'to', anchor, ways: false })
-    giveFocus(anchor)
-  }, [worksheet, at, anchor, onPointed])
-  const here = walk.indexOf(at)
-  const commands = useMemo((): readonly Command[] => {
-    const step = (by: number) => () => {
-      const next = walk[here + by]
-      if (next !== undefined) go(next)
-    }
-    const now = { worksheet, end, at, direction, anchor, ways: false }
-    return [
-      { name: 'Further along the thread', keys: 'down,j', run: step(1) },
-      { name: 'Back along the thread', keys: 'up,k', run: step(-1) },
-      {
-        name: 'Turn the thread round: what depends on this value',
-        keys: 'r',
-        run: () => onPointed({ ...now, end: at, direction: direction === 'from' ? 'to' : 'from' }),
-      },
-      ...(hasWaysTo(worksheet, at)
-        ? [{ name: 'Other ways to this value', keys: 'o', run: () => onPointed({ ...now, ways: true }) }]
-        : []),
-      ...(knob && !turning
-        ? [
-            {
-              name: 'Turn this value like a knob',
-              keys: 'x',
-              run: () => onPointed({ ...now, end: at, direction: 'to' as const, turning: { of: base, from: null } }),
-            },
-          ]
-        : []),
-      {
-        name: 'Copy the thread in words',
-        keys: 'c',
-        run: () => copyText(threadText(worksheet, walk, figures), 'The thread is on the clipboard, in words'),
-      },
-      {
-        name: 'Let go of the value',
-        keys: 'esc',
-        inFields: true,
-        run: () => {
-          onPointed(null)
-          giveFocus(anchor)
-        },
-      },
-    ]
-  }, [worksheet, walk, here, end, at, direction, anchor, base, knob, turning, figures, go, onPointed])
+    onPointed({ ...now, end: now.at, direction: 'to' })
+    giveFocus(now.anchor)
+  }, [now, onPointed])
+  const commands = useThreadCommands({ now, walk, turned: knob && !turning ? base : null, onGo: go, onPointed })
   return (
     <>
       {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
@@ -188,6 +141,80 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
       )}
     </>
   )
+}
+
+/** What can be done with a thread by key; the first two walk along it. */
+function useThreadCommands({
+  now,
+  walk,
+  turned,
+  onGo,
+  onPointed,
+}: {
+  readonly now: PointedAt
+  readonly walk: readonly number[]
+  /** The network as drawn, if the value on which one stands can be taken into the hand. */
+  readonly turned: Worksheet | null
+  readonly onGo: (line: number) => void
+  readonly onPointed: Props['onPointed']
+}): readonly Command[] {
+  const { figures } = useSettings().settings
+  return useMemo(() => {
+    const { worksheet, at, direction, anchor } = now
+    const here = walk.indexOf(at)
+    const step = (by: number) => () => {
+      const next = walk[here + by]
+      if (next !== undefined) onGo(next)
+    }
+    return [
+      { name: 'Further along the thread', keys: 'down,j', run: step(1) },
+      { name: 'Back along the thread', keys: 'up,k', run: step(-1) },
+      {
+        name: 'Turn the thread round: what depends on this value',
+        keys: 'r',
+        run: () => onPointed({ ...now, end: at, direction: direction === 'from' ? 'to' : 'from' }),
+      },
+      ...(hasWaysTo(worksheet, at)
+        ? [{ name: 'Other ways to this value', keys: 'o', run: () => onPointed({ ...now, ways: true }) }]
+        : []),
+      ...(turned
+        ? [
+            {
+              name: 'Turn this value like a knob',
+              keys: 'x',
+              run: () => onPointed({ ...now, end: at, direction: 'to', turning: { of: turned, from: null } }),
+            },
+          ]
+        : []),
+      {
+        name: 'Copy the thread in words',
+        keys: 'c',
+        run: () => copyText(threadText(worksheet, walk, figures), 'The thread is on the clipboard, in words'),
+      },
+      {
+        name: 'Let go of the value',
+        keys: 'esc',
+        inFields: true,
+        run: () => {
+          onPointed(null)
+          giveFocus(anchor)
+        },
+      },
+    ]
+  }, [now, walk, turned, figures, onGo, onPointed])
+}
+
+/** Whether both sides of the valley stand beside each other, so that a thread can run between them. */
+function useIsWide(place: HTMLElement): boolean {
+  const [isWide, setWide] = useState(false)
+  useLayoutEffect(() => {
+    const measure = () => setWide(place.clientWidth >= narrowest)
+    measure()
+    const observer = new ResizeObserver(measure)
+    observer.observe(place)
+    return () => observer.disconnect()
+  }, [place])
+  return isWide
 }
 
 /** Where both sides of the valley stand below each other, a thread would run over everything: there it is a list. */

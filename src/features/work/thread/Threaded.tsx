@@ -85,9 +85,12 @@ export function Threaded({
       const release = () => {
         window.removeEventListener('pointermove', move)
         window.removeEventListener('pointerup', release)
+        window.removeEventListener('pointercancel', release)
       }
       window.addEventListener('pointermove', move)
       window.addEventListener('pointerup', release)
+      // The page is scrolled with the finger.
+      window.addEventListener('pointercancel', release)
     }
     const key = (event: KeyboardEvent) => {
       if ((event.key !== 'Enter' && event.key !== ' ') || !(event.target instanceof SVGElement)) return

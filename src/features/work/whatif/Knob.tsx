@@ -5,7 +5,6 @@ import {
   isChanged,
   noChanges,
   turned,
-  workChanged,
   type Changes,
   type Knob as KnobOf,
   type Worksheet,
@@ -13,11 +12,11 @@ import {
 import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
-import { toast } from '@/ui/toast'
 import { KnobTools } from './KnobTools'
 import { Patch } from './patch'
 import { keepChanges } from './keepChanges'
 import type { ChangeWhatIf, WhatIf } from './state'
+import { workOrSay } from './tried'
 
 /** The page is drawn anew when the knob has rested so long, in milliseconds. */
 const rest = 250
@@ -50,7 +49,7 @@ export function Knob({
   const base = whatIf?.base ?? worksheet
   const changes = whatIf?.changes ?? noChanges
   // What it was when it was taken into the hand: Escape puts that back.
-  const [first] = useState<Changes>(changes)
+  const [first] = useState({ changes, value: knob.value })
   const [value, setValue] = useState<ExactValue>(knob.value)
   // What it was put back to elsewhere holds.
   const [settled, setSettled] = useState<ExactValue>(knob.value)
@@ -64,6 +63,8 @@ export function Knob({
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   /** What has not come to rest yet. */
   const pending = useRef<(() => void) | null>(null)
+  /** It was turned since it was taken into the hand or put back. */
+  const isTurned = useRef(false)
   const slider = useRef<HTMLDivElement>(null)
 
   const settle = useCallback(
@@ -73,11 +74,8 @@ export function Knob({
       place.removeAttribute('data-turning')
       patch.current?.undo()
       patch.current = null
-      const next = isChanged(to) ? workChanged(base, to) : base
-      if ('status' in next) {
-        toast.error(next.problems.map(({ message }) => message).join('; '))
-        return null
-      }
+      const next = workOrSay(base, to)
+      if (!next) return null
       onWhatIf(
         isChanged(to) || whatIf?.held.length ? { base, changes: to, worksheet: next, held: whatIf?.held ?? [] } : null,
       )
@@ -100,6 +98,7 @@ export function Knob({
       if (all) patch.current.write(all, true)
       place.setAttribute('data-turning', '')
       setValue(to)
+      isTurned.current = true
       clearTimeout(timer.current)
       pending.current = () => settle(changesAt(to))
       timer.current = setTimeout(() => pending.current?.(), rest)
@@ -127,6 +126,20 @@ export function Knob({
   }, [value, turnTo])
   // What was turned last stands, also where the knob is let go at once.
   useEffect(() => () => pending.current?.(), [])
+  // Undo takes back what was turned before anything else, also while that has not come to rest.
+  useEffect(() => {
+    const undo = (event: KeyboardEvent) => {
+      if (!isTurned.current || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.key !== 'z') return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+      isTurned.current = false
+      settle(first.changes)
+      setValue(first.value)
+      setRests((before) => before + 1)
+    }
+    window.addEventListener('keydown', undo, true)
+    return () => window.removeEventListener('keydown', undo, true)
+  }, [settle, first])
   // A drag that began at the value on a sheet goes on wherever the pointer goes.
   useEffect(() => {
     slider.current?.focus({ preventScroll: true })
@@ -166,13 +179,8 @@ export function Knob({
           const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
           if (by === 1 || by === -1) step(by, event.shiftKey)
           else if (event.key === 'Enter') keep()
-          else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && pending.current) {
-            // Turned just now, and not yet at rest: that is what is taken back.
-            settle(changes)
-            setValue(knob.value)
-            setRests(rests + 1)
-          } else if (event.key === 'Escape') {
-            settle(first)
+          else if (event.key === 'Escape') {
+            settle(first.changes)
             onEnd()
           } else return
           event.preventDefault()

@@ -10,26 +10,14 @@ import {
 } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
-import { toast } from '@/ui/toast'
 import type { ChangeWhatIf, Held, WhatIf } from './state'
+import { tryChanges } from './tried'
 import { Which } from './Which'
 
 interface Props {
   readonly worksheet: Worksheet
   readonly whatIf: WhatIf | null
   readonly onWhatIf: ChangeWhatIf
-}
-
-/** The network with other changes, each state kept to be compared; the reason is said where that cannot be. */
-export function tryChanges(base: Worksheet, changes: Changes, label: string, whatIf: WhatIf | null): WhatIf | null {
-  const worksheet = workChanged(base, changes)
-  if ('status' in worksheet) {
-    toast.error(worksheet.problems.map(({ message }) => message).join('; '))
-    return null
-  }
-  const held = whatIf?.held ?? []
-  const isHeld = held.some((it) => it.label === label)
-  return { base, changes, worksheet, held: isHeld ? held : [...held, { label, worksheet }] }
 }
 
 /** What else can be done with a value that is given: its part taken out or bridged over, and asked which value is wanted. */

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
-import { changesText, isChanged, noChanges, type Changes } from '@/core/worksheet'
+import { changesText, type Changes } from '@/core/worksheet'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -8,8 +8,8 @@ import { floatingBar } from '@/ui/floatingBar'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { keepChanges } from './keepChanges'
-import { tryChanges } from './KnobTools'
 import type { ChangeWhatIf, WhatIf } from './state'
+import { tryChanges } from './tried'
 
 /** What is otherwise than it was drawn, and what can be done about that; out of the way while a value is pointed at. */
 export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; readonly onWhatIf: ChangeWhatIf }) {
@@ -18,7 +18,6 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
   const { base, changes, worksheet, held } = whatIf
   const text = changesText(base, changes, figures)
   const change = (next: Changes) => {
-    if (!isChanged(next)) return onWhatIf({ ...whatIf, changes: noChanges, worksheet: base })
     const state = tryChanges(base, next, changesText(base, next, figures), whatIf)
     if (state) onWhatIf(state)
   }
