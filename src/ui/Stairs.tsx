@@ -7,6 +7,7 @@ import { Button } from './Button'
 import { fileName } from './download'
 import { useSettings } from './settings'
 import { StairDrawing } from './StairDrawing'
+import { useOfWidth } from './useOfWidth'
 
 /** More steps than this cannot be told apart. */
 const mostDrawn = 60
@@ -27,7 +28,7 @@ export function Stairs({
   const [place, setPlace] = useState<HTMLElement | null>(null)
   const isFound = reveal?.isFound
   const isLarge = worksheet.network.parts.length > mostDrawn
-  const room = useRoom(place)
+  const room = useOfWidth(place, roomIn, 900)
   // While a knob is turned, its steps move with it in the same frame.
   const [live, setLive] = useState<Live | null>(null)
   useEffect(() => {
@@ -93,16 +94,7 @@ function withAmounts(worksheet: Worksheet, amounts: Live['amounts']): Worksheet 
 }
 
 /** How wide the steps may be, so that all of the staircase is seen: what is left beside its words. */
-function useRoom(place: HTMLElement | null): number {
-  const [room, setRoom] = useState(900)
-  useEffect(() => {
-    if (!place) return
-    const observer = new ResizeObserver(() => setRoom(Math.max(leastRoom, place.clientWidth - besideIt)))
-    observer.observe(place)
-    return () => observer.disconnect()
-  }, [place])
-  return room
-}
+const roomIn = (width: number) => Math.max(leastRoom, width - besideIt)
 const leastRoom = 130
 /** Room for potentials at the left, and for words at the right. */
 const besideIt = 330

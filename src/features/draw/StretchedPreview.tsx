@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { useMemo } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import { drawSheet } from '@/core/picture'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
@@ -12,6 +12,8 @@ const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stair
 export function StretchedPreview() {
   const { worksheet, problems } = useOpenNetwork().worked
   const { figures, form, symbols } = useSettings().settings
+  // The staircase follows the drawing in the next moment.
+  const settled = useDeferredValue(worksheet)
   const picture = useMemo(
     () => (worksheet ? drawSheet(worksheet, worksheet.rows[0], 'reduce', figures, { form }) : null),
     [worksheet, figures, form],
@@ -37,9 +39,7 @@ export function StretchedPreview() {
       ) : (
         <p className="text-soft">It stands here as soon as current can flow.</p>
       )}
-      {worksheet && problems.length === 0 && worksheet.asked === null && (
-        <Stairs worksheet={worksheet} pointable={false} />
-      )}
+      {settled && problems.length === 0 && settled.asked === null && <Stairs worksheet={settled} pointable={false} />}
     </section>
   )
 }

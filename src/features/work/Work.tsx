@@ -17,6 +17,7 @@ import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { isHalfTyped } from '@/ui/network/store'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
@@ -27,7 +28,7 @@ import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
-import type { WhatIf } from './whatif/state'
+import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 
 const WhatIfBar = dynamic(() => import('./whatif/WhatIfBar').then((module) => module.WhatIfBar))
@@ -51,14 +52,13 @@ export function Work() {
   // What was tried belongs to the network as it was drawn then.
   const whatIf = tried?.base === worked.worksheet && walk.mode === 'worked' ? tried : null
   const worksheet = whatIf?.worksheet ?? worked.worksheet
-  const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
+  const wrong = problems.length > 0 || isHalfTyped(typing)
   // What is otherwise than drawn is taken back before the network is.
   const untried = useMemo(
     () =>
       whatIf && isChanged(whatIf.changes) && !wrong
         ? {
-            undo: () =>
-              setTried(whatIf.held.length > 0 ? { ...whatIf, changes: noChanges, worksheet: whatIf.base } : null),
+            undo: () => setTried(withOther(whatIf, { base: whatIf.base, changes: noChanges, worksheet: whatIf.base })),
             redo: null,
           }
         : undefined,

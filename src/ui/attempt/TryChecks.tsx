@@ -1,9 +1,8 @@
 import { checkPlace, openGoals, toMend, type Check } from '@/core/learner'
 import { listed } from '@/core/worksheet'
-import { letterOf } from '@/core/number'
 import { NodeBadge } from '@/ui/NodeBadge'
 import { AnswerField } from './AnswerField'
-import { saidOfNamed, slotKey } from './trySheet'
+import { saidOfNamed, slotKey, slotName } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 const checks: readonly Check[] = ['junction', 'loop', 'power']
@@ -24,7 +23,7 @@ export function TryChecks({ attempt }: { readonly attempt: OpenAttempt }) {
       <ul className="mt-1 grid gap-2">
         {places.map(({ check, place: { node, terms } }) => {
           const [{ quantity }] = terms
-          const names = listed(terms.map(({ element }) => `${letterOf[quantity]}(${position.names[element]})`))
+          const names = listed(terms.map(({ element }) => slotName(position, { quantity, element })))
           const label = check === 'power' ? 'the powers of all resistors' : names
           return (
             <li key={check} className="flex flex-wrap items-start gap-x-3 gap-y-1">

@@ -1,6 +1,6 @@
 import { drawSheet, type Form, type Picture } from '@/core/picture'
 import { quantities, type Judgement, type Own, type Position, type Slot } from '@/core/learner'
-import { letterOf, type Amount, type Figures, type Quantity } from '@/core/number'
+import { valueName, type Amount, type Figures, type Quantity } from '@/core/number'
 import type { Side, Worksheet } from '@/core/worksheet'
 
 /** The sign of each verdict. */
@@ -105,5 +105,5 @@ export function slotOf(key: string): Slot | null {
 
 /** What a value of the learner's is called: R2‖3, V(R2). */
 export function slotName({ names }: Position, { quantity, element }: Slot): string {
-  return quantity === 'resistance' ? names[element] : `${letterOf[quantity]}(${names[element]})`
+  return valueName(quantity, names[element])
 }

@@ -17,7 +17,7 @@ import { useOpenNetwork } from './OpenNetwork'
 import { NetworkSaving } from './NetworkSaving'
 import { ScreenTabs, type NetworkScreen } from './ScreenTabs'
 import { SourceField } from './SourceField'
-import type { WorkStore } from './store'
+import { isHalfTyped, type WorkStore } from './store'
 import { TitleField } from './TitleField'
 import { useFileDrop } from './useFileDrop'
 
@@ -44,7 +44,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
   const { id, document, typing, past, future, refused } = useStore(store)
   const router = useRouter()
   const [earlier, setEarlier] = useState(false)
-  const wrong = problems.length > 0 || typing.formula !== undefined || typing.source !== undefined
+  const wrong = problems.length > 0 || isHalfTyped(typing)
   const other =
     screen === 'work'
       ? { name: 'Draw it', path: `/networks/${id}/draw` }

@@ -4,12 +4,13 @@ import { SavingChoice, SavingState } from '../saving/SavingState'
 import type { Saving } from '../saving/versionedSave'
 import type { NetworkDocument } from '@/core/network'
 import { useOpenNetwork } from './OpenNetwork'
+import { isHalfTyped } from './store'
 
 /** Whether the open network is saved; where somebody else was faster, the person chooses. */
 export function NetworkSaving() {
   const { store, keeping } = useOpenNetwork()
   const { saving: kept, notKept, id, typing, document } = useStore(store)
-  const half = typing.formula !== undefined || typing.source !== undefined
+  const half = isHalfTyped(typing)
   const saving: Saving<NetworkDocument> =
     half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed' } : kept
   return (

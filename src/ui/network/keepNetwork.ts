@@ -3,7 +3,7 @@ import type { api as Api } from '@/ui/api'
 import { claimPlace } from '@/ui/saving/draft'
 import { findOther, keepOther } from '@/ui/saving/otherVersion'
 import { draftOf, versionedSave, type Version } from '@/ui/saving/versionedSave'
-import type { Typing, WorkStore } from './store'
+import { isHalfTyped, type Typing, type WorkStore } from './store'
 
 /** Keeps the open network: what the screens need of it. */
 export interface KeptNetwork {
@@ -51,7 +51,7 @@ export function keepNetwork(
   })
   const untouched = () => {
     const { document, typing } = store.getState()
-    return document === record.content && typing.formula === undefined && typing.source === undefined
+    return document === record.content && !isHalfTyped(typing)
   }
   const remembered = findOther('network', id, isDocument)
   if (remembered && store.getState().past.length === 0) store.setState({ past: [remembered] })

@@ -10,6 +10,11 @@ export interface Typing {
   readonly source?: string
 }
 
+/** Whether some field has a text that makes no sense yet. */
+export function isHalfTyped({ formula, source }: Typing): boolean {
+  return formula !== undefined || source !== undefined
+}
+
 /** What was not understood of something brought in, and where it came from. */
 export interface RefusedImport {
   readonly from: string
@@ -74,7 +79,7 @@ export function createWorkStore(record: SavedNetwork) {
     /** Takes the last change back; text that makes no sense yet goes first. */
     undo(): void {
       store.setState((before) => {
-        if (before.typing.formula !== undefined || before.typing.source !== undefined) return { typing: {} }
+        if (isHalfTyped(before.typing)) return { typing: {} }
         const last = before.past[before.past.length - 1]
         if (last === undefined) return before
         return {

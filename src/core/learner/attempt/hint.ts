@@ -1,4 +1,4 @@
-import { letterOf, quantityText, unitOf, type Quantity } from '../../number'
+import { letterOf, quantityText, unitOf, valueName, type Quantity } from '../../number'
 import { findGroups, labelAt, stoppingElements, type SheetElement } from '../../structure'
 import { methods, type Sentence } from '../../worksheet'
 import { equivalentOf } from '../slip'
@@ -136,7 +136,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     return `the potential of node ${labelAt(wiring, of)}`
   }
   function at(quantity: Quantity, element: number): string {
-    return quantity === 'resistance' ? names[element] : `${letterOf[quantity]}(${names[element]})`
+    return valueName(quantity, names[element])
   }
   function valueOf(quantity: Quantity, element: number): Sentence {
     const value = position.truth[quantity][element] ?? 0

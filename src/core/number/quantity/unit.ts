@@ -21,6 +21,11 @@ export type Quantity = keyof typeof unitOf
 /** The letter that stands for each quantity in formulas. */
 export const letterOf = { resistance: 'R', voltage: 'V', current: 'I', power: 'P' } as const
 
+/** What a value is called in a sentence, by the name of what it is of: V(R2); a resistance is called as that is, R2. */
+export function valueName(quantity: Quantity, of: string): string {
+  return quantity === 'resistance' ? of : `${letterOf[quantity]}(${of})`
+}
+
 /** Every spelling that is read for a unit, in small letters. `r` for ohms is the way values are printed on parts. */
 export const spellings: Readonly<Record<string, Unit>> = {
   ω: 'Ω', // U+03C9, the small letter of U+03A9, Greek capital omega; U+2126, the ohm sign, is read as that

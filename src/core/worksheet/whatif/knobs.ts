@@ -1,4 +1,4 @@
-import { letterOf, type Quantity } from '../../number'
+import { valueName, type Quantity } from '../../number'
 import { knownOf, type GivenQuantity, type Network } from '../../network'
 import type { Worksheet } from '../worked'
 
@@ -42,7 +42,7 @@ export function knobsOf({ network, elements, wiring, derivation }: Worksheet): K
     : elements.findIndex((it) => it.part !== null && network.parts[it.part].name === part)
   const line = of === null ? undefined : found[quantity][of]
   if (line === undefined || lines[line].method !== 'given') return knobs
-  const name = isSource && quantity === 'voltage' ? part : `${letterOf[quantity]}(${part})`
+  const name = isSource && quantity === 'voltage' ? part : valueName(quantity, part)
   return [...knobs, { name, part, line, quantity, value }]
 }
 

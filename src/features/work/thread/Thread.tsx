@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo } from 'react'
 import {
   knobsOf,
   readingPart,
@@ -15,6 +15,7 @@ import { bringIntoView } from '@/ui/bringIntoView'
 import { Commands, type Command } from '@/ui/commands'
 import { copyText } from '@/ui/copyText'
 import { useSettings } from '@/ui/settings'
+import { useOfWidth } from '@/ui/useOfWidth'
 import { WaysPopover } from '../WaysPopover'
 import { placeOf } from '../Valley'
 import { Knob } from '../whatif/Knob'
@@ -81,7 +82,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
     [worksheet, end, direction],
   )
 
-  const isWide = useIsWide(place)
+  const isWide = useOfWidth(place, isWideAt, false)
   const now = useMemo(
     (): PointedAt => ({ worksheet, end, at, direction, anchor, ways: false }),
     [worksheet, end, at, direction, anchor],
@@ -204,21 +205,8 @@ function useThreadCommands({
   }, [now, walk, turned, figures, onGo, onPointed])
 }
 
-/** Whether both sides of the valley stand beside each other, so that a thread can run between them. */
-function useIsWide(place: HTMLElement): boolean {
-  const [isWide, setWide] = useState(false)
-  useLayoutEffect(() => {
-    const measure = () => setWide(place.clientWidth >= narrowest)
-    measure()
-    const observer = new ResizeObserver(measure)
-    observer.observe(place)
-    return () => observer.disconnect()
-  }, [place])
-  return isWide
-}
-
 /** Where both sides of the valley stand below each other, a thread would run over everything: there it is a list. */
-const narrowest = 896
+const isWideAt = (width: number) => width >= 896
 
 /** In a larger network not everything follows at once. */
 const mostTried = 200

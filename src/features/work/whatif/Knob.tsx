@@ -1,21 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { exactOf, nextE24, roundFigures, shownText, unitOf, type ExactValue } from '@/core/number'
-import {
-  givenOf,
-  isChanged,
-  noChanges,
-  turned,
-  type Changes,
-  type Knob as KnobOf,
-  type Worksheet,
-} from '@/core/worksheet'
+import { givenOf, noChanges, turned, type Changes, type Knob as KnobOf, type Worksheet } from '@/core/worksheet'
 import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { KnobTools } from './KnobTools'
 import { Patch } from './patch'
 import { keepChanges } from './keepChanges'
-import type { ChangeWhatIf, WhatIf } from './state'
+import { withOther, type ChangeWhatIf, type WhatIf } from './state'
 import { workOrSay } from './tried'
 
 /** The page is drawn anew when the knob has rested so long, in milliseconds. */
@@ -76,9 +68,7 @@ export function Knob({
       patch.current = null
       const next = workOrSay(base, to)
       if (!next) return null
-      onWhatIf(
-        isChanged(to) || whatIf?.held.length ? { base, changes: to, worksheet: next, held: whatIf?.held ?? [] } : null,
-      )
+      onWhatIf(withOther(whatIf, { base, changes: to, worksheet: next }))
       return next
     },
     [place, base, whatIf, onWhatIf],

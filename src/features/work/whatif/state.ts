@@ -1,4 +1,4 @@
-import type { Changes, Worksheet } from '@/core/worksheet'
+import { isChanged, type Changes, type Worksheet } from '@/core/worksheet'
 
 /** A state of the network that is held against others. */
 export interface Held {
@@ -14,6 +14,12 @@ export interface WhatIf {
   /** The worksheet with the changes. */
   readonly worksheet: Worksheet
   readonly held: readonly Held[]
+}
+
+/** The same with other changes; null once nothing is otherwise and nothing is kept. */
+export function withOther(whatIf: WhatIf | null, next: Pick<WhatIf, 'base' | 'changes' | 'worksheet'>): WhatIf | null {
+  const held = whatIf?.held ?? []
+  return isChanged(next.changes) || held.length > 0 ? { ...next, held } : null
 }
 
 export type ChangeWhatIf = (next: WhatIf | null) => void
