@@ -109,6 +109,11 @@ function possible(dials: Dials) {
     )
 }
 
+/** Whether all shapes that there are with these dials are one group, in parallel. */
+export function isFlat(dials: Dials): boolean {
+  return possible(dials).every(({ depth, kind }) => depth === 1 && kind === 'parallel')
+}
+
 /** A placeholder lies on a path. */
 const wantsPath = ({ special }: Dials) => special === 'placeholder'
 

@@ -243,6 +243,27 @@ describe('dials', () => {
     )
   }, 120_000)
 
+  test('that fit together give a task, down to three resistors with one step', () => {
+    for (const kind of ['mistake', 'gaps', 'estimate', 'untangle'] as const)
+      for (const given of dialTable.given)
+        for (const asked of dialTable.asked)
+          for (const special of dialTable.special)
+            for (const parallel of dialTable.parallel) {
+              const dials: Dials = {
+                ...usualDials,
+                kind,
+                given,
+                asked,
+                special,
+                parallel,
+                resistors: 3,
+                numbers: 'real',
+              }
+              if (dialProblems(dials).length === 0)
+                expect([dials, codeFrom(dials, 0)]).toEqual([dials, expect.any(String)])
+            }
+  }, 60_000)
+
   test.each([
     [{ resistors: 3, depth: 6 }, 'depth', 'need 7 resistors or more; here 3'],
     [{ resistors: 14, depth: 1 }, 'depth', '14 resistors do not fit into groups of 6, nested 1 deep'],
@@ -258,6 +279,11 @@ describe('dials', () => {
     [{ special: 'bridge', resistors: 5, depth: 2 }, 'depth', 'no groups to nest'],
     [{ special: 'placeholder', resistors: 3 }, 'resistors', 'three are needed'],
     [{ resistors: 4, depth: 1, parallel: 'half' }, 'depth', 'another depth, or another share of parallel'],
+    [
+      { kind: 'mistake', given: 'inside', asked: 'source', resistors: 3, parallel: 'much' },
+      'asked',
+      'no step to go wrong at',
+    ],
   ] as const)('%j cannot be, and the dial says why', (some, dial, message) => {
     const dials = { ...usualDials, ...some } as Dials
     expect(dialProblems(dials)).toEqual([{ dial, message: expect.stringContaining(message) }])

@@ -11,7 +11,7 @@ import { askMend, judgeMend, type MendMove, type MendQuestion } from './mend'
 import { askMistake, judgeMistake, type MistakeMove, type MistakeQuestion } from './mistake'
 import type { Asked, Judged } from './question'
 import { askRedraw, judgeRedraw, type RedrawMove, type RedrawQuestion } from './redraw'
-import { shapeProblems } from './shape'
+import { isFlat, shapeProblems } from './shape'
 import { judgeSolve, type SolveQuestion } from './solve'
 import { askSpot, judgeSpot, type SpotMove, type SpotQuestion } from './spot'
 import { askUntangle, judgeUntangle, type UntangleMove, type UntangleQuestion } from './untangle'
@@ -48,7 +48,7 @@ const seedsTried = 6
 
 /** Why there can be no task with these dials; none where there can. */
 export function dialProblems(dials: Dials): DialProblem[] {
-  const { kind, special, given, resistors, picture, depth } = dials
+  const { kind, special, given, asked, resistors, picture, depth } = dials
   const say = (dial: DialProblem['dial'], message: string): DialProblem[] => [{ dial, message }]
   if (special === 'bridge') {
     if (resistors < bridgeResistors)
@@ -66,7 +66,14 @@ export function dialProblems(dials: Dials): DialProblem[] {
   if (kind === 'redraw' && live < 4)
     return say('resistors', 'to redraw wrongly in three ways, four resistors are needed')
   if (special === 'placeholder' && resistors < 4) return say('resistors', 'beside a placeholder three are needed')
-  return shapeProblems(dials)
+  const problems = shapeProblems(dials)
+  if (problems.length > 0) return problems
+  if (kind === 'mistake' && given === 'inside' && asked === 'source' && isFlat(dials))
+    return say(
+      'asked',
+      'all in parallel, the source has the voltage of the known resistor: there is no step to go wrong at',
+    )
+  return []
 }
 
 export type MadeTask = { readonly ok: true; readonly task: Task } | { readonly ok: false; readonly message: string }
