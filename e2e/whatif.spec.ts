@@ -2,6 +2,13 @@ import { readFile } from 'node:fs/promises'
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { answerOf, expectNoFaults, half, newNetwork, openParts, saved, valueOn } from './helpers'
 
+declare global {
+  interface Window {
+    /** What was seen frame by frame. */
+    seen: string[]
+  }
+}
+
 const knob = (page: Page) => page.locator('[data-knob]')
 const five = 'R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'
 /** Takes a value into the hand by keys, once what is said of it is there. */
@@ -67,6 +74,33 @@ test('by keys: one per cent, by E24 with Shift, kept as one change', async ({ pa
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+z')
   await expect(page.getByLabel('The network as a formula')).toHaveValue(/R4 15/)
+})
+
+test('once it rests everything is drawn anew, and nothing old is seen between', async ({ page }) => {
+  await newNetwork(page, 'Knob at rest', five)
+  await take(page, shown(page, 'R4', 'reduce'))
+  await shown(page, 'R3').evaluate((place) => {
+    const seen: string[] = (window.seen = [])
+    const look = () => {
+      const now = place.textContent
+      if (seen[seen.length - 1] !== now) seen.push(now)
+      requestAnimationFrame(look)
+    }
+    look()
+  })
+  for (const [press, text] of [
+    [1, 'R4 = 15.2 Ω'],
+    [2, 'R4 = 15.4 Ω'],
+  ] as const) {
+    await page.keyboard.press('ArrowRight')
+    await expect(page.locator('[data-compared]')).toContainText(text)
+    await expect.poll(() => page.evaluate(() => window.seen.length)).toBe(press + 1)
+  }
+  expect(await page.evaluate(() => window.seen)).toEqual([
+    expect.stringMatching(/^6\.4\sV▴$/),
+    expect.stringMatching(/^6\.411\sV▴$/),
+    expect.stringMatching(/^6\.422\sV▴$/),
+  ])
 })
 
 test('while the formula is half typed nothing is turned; what was turned stays', async ({ page }) => {

@@ -92,6 +92,8 @@ export const AnswerTable = memo(function AnswerTable({
     onSortingChange: setSorting,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
+    // It has no pages; going back to the first would draw it twice.
+    autoResetPageIndex: false,
   })
   if (rows.length === 0) return null
   const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)

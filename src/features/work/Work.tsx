@@ -4,11 +4,11 @@ import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { isChanged, noChanges, openParts, withoutRounding, type Outcome, type Side } from '@/core/worksheet'
+import { isChanged, noChanges, openParts, type Outcome, type Side } from '@/core/worksheet'
 import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { copyText } from '@/ui/copyText'
@@ -22,8 +22,7 @@ import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
 import { answerText } from '@/core/report'
-import { AnswerTable } from './AnswerTable'
-import { Lazy } from './Lazy'
+import { Answers } from './Answers'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
@@ -32,13 +31,9 @@ import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 
 const WhatIfBar = dynamic(() => import('./whatif/WhatIfBar').then((module) => module.WhatIfBar))
-const Compared = dynamic(() => import('./whatif/Compared').then((module) => module.Compared))
-const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stairs))
 const BridgeOffer = dynamic(() => import('./BridgeOffer').then((module) => module.BridgeOffer))
 const School = dynamic(() => import('./School'))
 const Try = dynamic(() => import('@/ui/attempt/Try'))
-const Powers = dynamic(() => import('./Powers').then((module) => module.Powers))
-const OnlyAsked = dynamic(() => import('./OnlyAsked').then((module) => module.OnlyAsked))
 const PartsPanel = dynamic(() => import('@/ui/network/PartsPanel').then((module) => module.PartsPanel))
 
 /** The worksheet of one network: entry above, the valley below, the answer table at the end of the climb. */
@@ -64,8 +59,6 @@ export function Work() {
         : undefined,
     [whatIf, wrong],
   )
-  // The table at the end of the climb follows the valley in the next moment.
-  const settled = useDeferredValue(worksheet)
   const [row, setRow] = useState<string | null>(null)
   const [school, setSchool] = useState(false)
   const main = useRef<HTMLElement>(null)
@@ -73,7 +66,6 @@ export function Work() {
   const isTried = walk.mode === 'try'
   const [isThreaded, setThreaded] = useState(false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
-  const exact = settled && withoutRounding(settled)
 
   const analysis = worksheet?.analysis ?? null
   // Steps are counted by the rows in which they stand.
@@ -236,18 +228,7 @@ export function Work() {
                 >
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
-                  {settled?.asked ? (
-                    <OnlyAsked worksheet={settled} asked={settled.asked} />
-                  ) : (
-                    <>
-                      <AnswerTable worksheet={settled ?? worksheet} exact={exact} />
-                      {whatIf && <Compared whatIf={whatIf} />}
-                      <Lazy at={false} height={300}>
-                        <Stairs worksheet={settled ?? worksheet} />
-                      </Lazy>
-                      {steps.length < 60 && <Powers worksheet={settled ?? worksheet} exact={exact} />}
-                    </>
-                  )}
+                  <Answers worksheet={worksheet} steps={steps.length} whatIf={whatIf} />
                 </Threaded>
               )}
             </div>

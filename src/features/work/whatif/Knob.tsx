@@ -1,19 +1,25 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { exactOf, nextE24, roundFigures, shownText, unitOf, type ExactValue } from '@/core/number'
-import { givenOf, noChanges, turned, type Changes, type Knob as KnobOf, type Worksheet } from '@/core/worksheet'
+import { givenOf, noChanges, type Changes, type Knob as KnobOf, type Worksheet } from '@/core/worksheet'
 import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { KnobTools } from './KnobTools'
-import { Patch } from './patch'
 import { keepChanges } from './keepChanges'
 import { withOther, type ChangeWhatIf, type WhatIf } from './state'
 import { workOrSay } from './tried'
+import { Turning } from './turning'
 
-/** The page is drawn anew when the knob has rested so long, in milliseconds. */
-const rest = 250
 /** So many pixels turn a value by one per cent. */
 const pixels = 3
+
+interface Turn {
+  /** The value that the page is drawn with, and the one that it is turned to. */
+  readonly from: ExactValue
+  readonly to: ExactValue
+  /** What it rested at last. */
+  readonly told: ExactValue | null
+}
 
 /** A value of the worksheet as a knob: dragged, or turned by the arrow keys; everything else follows in the same frame. */
 export function Knob({
@@ -42,100 +48,70 @@ export function Knob({
   const changes = whatIf?.changes ?? noChanges
   // What it was when it was taken into the hand: Escape puts that back.
   const [first] = useState({ changes, value: knob.value })
-  const [value, setValue] = useState<ExactValue>(knob.value)
-  // What it was put back to elsewhere holds.
-  const [settled, setSettled] = useState<ExactValue>(knob.value)
-  if (settled !== knob.value) {
-    setSettled(knob.value)
-    setValue(knob.value)
-  }
-  // Counts how often it came back to where it was.
-  const [rests, setRests] = useState(0)
-  const patch = useRef<Patch | null>(null)
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  /** What has not come to rest yet. */
-  const pending = useRef<(() => void) | null>(null)
+  const [turn, setTurn] = useState<Turn>({ from: knob.value, to: knob.value, told: null })
+  // What rested comes back as the knob's own value, perhaps while it is turned on; what it was put back to elsewhere holds.
+  if (turn.from !== knob.value)
+    setTurn({ ...turn, from: knob.value, to: turn.told?.exact === knob.value.exact ? turn.to : knob.value })
+  const value = turn.to
+  const turning = useRef<Turning | null>(null)
   /** It was turned since it was taken into the hand or put back. */
   const isTurned = useRef(false)
   const slider = useRef<HTMLDivElement>(null)
 
-  const settle = useCallback(
-    (to: Changes): Worksheet | null => {
-      clearTimeout(timer.current)
-      pending.current = null
-      place.removeAttribute('data-turning')
-      patch.current?.undo()
-      patch.current = null
-      const next = workOrSay(base, to)
-      if (!next) return null
-      onWhatIf(withOther(whatIf, { base, changes: to, worksheet: next }))
-      return next
-    },
-    [place, base, whatIf, onWhatIf],
-  )
-  const changesAt = useCallback(
-    (at: ExactValue): Changes => ({
-      ...changes,
-      values: { ...changes.values, [knob.name]: givenOf(at, knob.quantity) },
-    }),
-    [changes, knob],
-  )
-  const turnTo = useCallback(
-    (to: ExactValue) => {
-      if (!(to.value > 1e-6 && to.value < 1e12)) return
-      patch.current ??= new Patch(place, worksheet, figures)
-      const all = turned(worksheet, knob, to)
-      if (all) patch.current.write(all, true)
-      place.setAttribute('data-turning', '')
-      setValue(to)
-      isTurned.current = true
-      clearTimeout(timer.current)
-      pending.current = () => settle(changesAt(to))
-      timer.current = setTimeout(() => pending.current?.(), rest)
-    },
-    [place, worksheet, figures, knob, settle, changesAt],
-  )
-  // At rest, too, each value says how strongly it goes with the knob.
-  useEffect(() => {
-    clearTimeout(timer.current)
-    pending.current = null
-    place.removeAttribute('data-turning')
-    const here = turned(worksheet, knob, knob.value)
-    const written = new Patch(place, worksheet, figures)
-    if (here) written.write(here, false)
-    patch.current = written
-    return () => {
-      written.undo()
-      if (patch.current === written) patch.current = null
-    }
-  }, [place, worksheet, figures, knob, rests])
+  const changesAt = (at: ExactValue): Changes => ({
+    ...changes,
+    values: { ...changes.values, [knob.name]: givenOf(at, knob.quantity) },
+  })
+  const draw = (next: Changes) => {
+    const worked = workOrSay(base, next)
+    if (worked) return onWhatIf(withOther(whatIf, { base, changes: next, worksheet: worked }))
+    turning.current?.putBack()
+    setTurn({ ...turn, to: knob.value })
+  }
+  const turnTo = (to: ExactValue) => {
+    if (!(to.value > 1e-6 && to.value < 1e12)) return
+    turning.current?.turnTo(to)
+    setTurn((before) => ({ ...before, to }))
+    isTurned.current = true
+  }
 
-  const now = useRef({ value, turnTo })
-  useEffect(() => {
-    now.current = { value, turnTo }
-  }, [value, turnTo])
+  const onRest = useEffectEvent((to: ExactValue) => {
+    setTurn((before) => ({ ...before, told: to }))
+    draw(changesAt(to))
+  })
+  const onBegin = useEffectEvent((begun: Turning) => {
+    // The staircase cannot follow before all is drawn.
+    if (value.exact !== knob.value.exact) queueMicrotask(() => begun.turnTo(value))
+  })
   // What was turned last stands, also where the knob is let go at once.
-  useEffect(() => () => pending.current?.(), [])
+  useLayoutEffect(() => () => turning.current?.settle(), [])
+  // With the page as it is drawn, before that is seen.
+  useLayoutEffect(() => {
+    const begun = new Turning(place, worksheet, knob, figures, (to) => onRest(to))
+    turning.current = begun
+    onBegin(begun)
+    return () => begun.end()
+  }, [place, worksheet, figures, knob])
   // Undo takes back what was turned before anything else, also while that has not come to rest.
+  const onUndo = useEffectEvent((event: KeyboardEvent) => {
+    if (!isTurned.current || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.key !== 'z') return
+    event.preventDefault()
+    event.stopImmediatePropagation()
+    isTurned.current = false
+    turning.current?.putBack()
+    setTurn((before) => ({ ...before, to: first.value }))
+    draw(first.changes)
+  })
   useEffect(() => {
-    const undo = (event: KeyboardEvent) => {
-      if (!isTurned.current || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.key !== 'z') return
-      event.preventDefault()
-      event.stopImmediatePropagation()
-      isTurned.current = false
-      settle(first.changes)
-      setValue(first.value)
-      setRests((before) => before + 1)
-    }
+    const undo = (event: KeyboardEvent) => onUndo(event)
     window.addEventListener('keydown', undo, true)
     return () => window.removeEventListener('keydown', undo, true)
-  }, [settle, first])
+  }, [])
   // A drag that began at the value on a sheet goes on wherever the pointer goes.
+  const onDrag = useEffectEvent((from: number) => followDrag(from, value.value, turnTo))
   useEffect(() => {
     slider.current?.focus({ preventScroll: true })
-    if (dragFrom === null) return
-    const begin = now.current.value.value
-    return followDrag(dragFrom, begin, (to) => now.current.turnTo(to))
+    return dragFrom === null ? undefined : onDrag(dragFrom)
   }, [dragFrom])
 
   const step = (by: 1 | -1, isE24: boolean) => {
@@ -146,7 +122,9 @@ export function Knob({
   }
   const keep = () => {
     const last = changesAt(value)
-    if (settle(last)) keepChanges(store, base, last)
+    if (!workOrSay(base, last)) return
+    turning.current?.stop()
+    keepChanges(store, base, last)
     onWhatIf(null)
     onEnd()
   }
@@ -170,7 +148,8 @@ export function Knob({
           if (by === 1 || by === -1) step(by, event.shiftKey)
           else if (event.key === 'Enter') keep()
           else if (event.key === 'Escape') {
-            settle(first.changes)
+            turning.current?.stop()
+            draw(first.changes)
             onEnd()
           } else return
           event.preventDefault()
@@ -180,7 +159,7 @@ export function Knob({
         onPointerDown={(event) => {
           event.preventDefault()
           event.currentTarget.focus()
-          followDrag(event.clientX, value.value, (to) => now.current.turnTo(to))
+          followDrag(event.clientX, value.value, turnTo)
         }}
       >
         <span aria-hidden>◂</span> {knob.name} = {barred(shown)} <span aria-hidden>▸</span>
