@@ -44,6 +44,19 @@ test('by the mouse: dragged across its value, everything follows; it is put back
   await expect(shown(page, 'R4', 'reduce')).toContainText('15 Ω')
   await expect(page.locator('[data-compared]')).toHaveCount(0)
   await expect.poll(async () => (await answerOf(page, 'R4'))[1]).toBe('15 Ω')
+  // Put back while it is still held: what the hand does after that turns nothing.
+  await page.keyboard.press('x')
+  const slider = await knob(page).boundingBox()
+  if (!slider) throw new Error('the knob is there')
+  await page.mouse.move(slider.x + 20, slider.y + 10)
+  await page.mouse.down()
+  await page.mouse.move(slider.x + 50, slider.y + 10)
+  await expect(shown(page, 'R4', 'reduce')).toContainText('16.6 Ω')
+  await page.keyboard.press('Escape')
+  await page.mouse.move(slider.x + 80, slider.y + 10)
+  await page.mouse.up()
+  await expect(page.locator('[data-turning]')).toHaveCount(0)
+  await expect(shown(page, 'R4', 'reduce')).toHaveText(/^15\sΩ$/)
 })
 
 test('by keys: one per cent, by E24 with Shift, kept as one change', async ({ page }) => {
@@ -174,7 +187,10 @@ test('taken out, bridged over, put back; states held against each other; branche
   await expect.poll(() => answerOf(page, 'supply E1')).toContain('369.2 mA')
   await bar.getByRole('button', { name: 'Put R4 back' }).click()
   await take(page, shown(page, 'R3', 'reduce'))
+  // What it was turned to a moment ago stays with it.
+  await page.keyboard.press('Shift+ArrowUp')
   await page.getByRole('button', { name: 'Bridge R3 over' }).click()
+  await expect(bar).toContainText('R3 = 22 Ω, R3 bridged over')
   await expect.poll(() => answerOf(page, 'supply E1')).toContain('1.412 A')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')

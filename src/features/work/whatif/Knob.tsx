@@ -90,7 +90,10 @@ export function Knob({
     const begun = new Turning(place, worksheet, knob, figures, (to) => onRest(to))
     turning.current = begun
     onBegin(begun)
-    return () => begun.end()
+    return () => {
+      begun.end()
+      turning.current = null
+    }
   }, [place, worksheet, figures, knob])
   // Undo takes back what was turned before anything else, also while that has not come to rest.
   const onUndo = useEffectEvent((event: KeyboardEvent) => {
@@ -167,7 +170,17 @@ export function Knob({
       <span className="text-xs text-soft max-sm:hidden">
         drag, or ← →, with Shift by E24 · Enter keeps, Esc puts back
       </span>
-      <KnobTools worksheet={worksheet} knob={knob} whatIf={whatIf} onWhatIf={onWhatIf} onTurn={turnTo} />
+      <KnobTools
+        worksheet={worksheet}
+        knob={knob}
+        whatIf={whatIf}
+        changes={value.exact === knob.value.exact ? changes : changesAt(value)}
+        onWhatIf={(next) => {
+          turning.current?.stop()
+          onWhatIf(next)
+        }}
+        onTurn={turnTo}
+      />
     </>
   )
 }

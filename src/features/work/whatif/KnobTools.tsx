@@ -22,19 +22,22 @@ interface Props {
 
 /** What else can be done with a value that is given: its part taken out or bridged over, and asked which value is wanted. */
 export function KnobTools({
+  worksheet,
+  whatIf,
+  onWhatIf,
   knob,
+  changes,
   onTurn,
-  ...props
 }: Props & {
   readonly knob: Knob
+  /** What is otherwise, with what the knob is turned to. */
+  readonly changes: Changes
   /** Turns the knob to a value that was found. */
   readonly onTurn: Parameters<typeof Which>[0]['onTurn']
 }) {
-  const { worksheet, whatIf, onWhatIf } = props
   const { figures } = useSettings().settings
   const [asks, setAsks] = useState(false)
   const base = whatIf?.base ?? worksheet
-  const changes = whatIf?.changes ?? noChanges
   const change = (next: Changes) => {
     const state = tryChanges(base, next, changesText(base, next, figures), whatIf)
     if (state) onWhatIf(state)
