@@ -74,6 +74,12 @@ export function Knob({
     setTurn((before) => ({ ...before, to }))
     isTurned.current = true
   }
+  const putBack = () => {
+    isTurned.current = false
+    turning.current?.putBack()
+    setTurn((before) => ({ ...before, to: first.value }))
+    draw(first.changes)
+  }
 
   const onRest = useEffectEvent((to: ExactValue) => {
     setTurn((before) => ({ ...before, told: to }))
@@ -100,10 +106,7 @@ export function Knob({
     if (!isTurned.current || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.key !== 'z') return
     event.preventDefault()
     event.stopImmediatePropagation()
-    isTurned.current = false
-    turning.current?.putBack()
-    setTurn((before) => ({ ...before, to: first.value }))
-    draw(first.changes)
+    putBack()
   })
   useEffect(() => {
     const undo = (event: KeyboardEvent) => onUndo(event)
@@ -151,8 +154,7 @@ export function Knob({
           if (by === 1 || by === -1) step(by, event.shiftKey)
           else if (event.key === 'Enter') keep()
           else if (event.key === 'Escape') {
-            turning.current?.stop()
-            draw(first.changes)
+            putBack()
             onEnd()
           } else return
           event.preventDefault()

@@ -1,0 +1,146 @@
+import fc from 'fast-check'
+import { readQuantity } from '../../number'
+import {
+  codeFrom,
+  dialNames,
+  dialProblems,
+  dialTable,
+  readCode,
+  seeds,
+  taskOf,
+  usualDials,
+  writeCode,
+  type Dials,
+} from './index'
+
+const anyDials = fc.record(
+  Object.fromEntries(dialNames.map((dial) => [dial, fc.constantFrom(...(dialTable[dial] as readonly unknown[]))])),
+) as unknown as fc.Arbitrary<Dials>
+const anySeed = fc.integer({ min: 0, max: seeds - 1 })
+
+describe('a code', () => {
+  test('gives its dials and seed back, however it is typed', () => {
+    fc.assert(
+      fc.property(anyDials, anySeed, (dials, seed) => {
+        const code = writeCode(dials, seed)
+        expect(code).toMatch(/^[0-9A-HJKMNP-TV-Z]{4}-[0-9A-HJKMNP-TV-Z]{4}-[0-9A-HJKMNP-TV-Z]{4}$/)
+        for (const typed of [
+          code,
+          code.toLowerCase().replaceAll('-', ' '),
+          code.replaceAll('0', 'o').replaceAll('1', 'l'),
+        ])
+          expect(readCode(typed)).toEqual({ ok: true, code, coded: { version: 1, dials, seed } })
+      }),
+    )
+  })
+
+  test('with one sign wrong, or two neighbours exchanged, is refused', () => {
+    const code = writeCode(usualDials, 1_234_567)
+    const signs = [...code]
+    signs.forEach((sign, i) => {
+      if (sign === '-') return
+      for (const other of '0123456789ABCDEFGHJKMNPQRSTVWXYZ')
+        if (other !== sign) expect(readCode(signs.with(i, other).join(''))).toMatchObject({ ok: false })
+      const next = signs[i + 1] === '-' ? i + 2 : i + 1
+      if (next < signs.length && signs[next] !== sign)
+        expect(readCode(signs.with(i, signs[next]).with(next, sign).join(''))).toMatchObject({ ok: false })
+    })
+  })
+
+  test.each([
+    ['', 'type a code'],
+    ['100E-3FSR', 'a code has 12 letters and digits, this one 8'],
+    ['100E-3FSR-BGC!', 'a code has no “!”'],
+    ['100E-3FSR-BGCU', 'a code has no “U”'],
+    ['200E-3FSR-BGCG', 'does not fit'],
+  ])('%s is refused in words', (text, message) => {
+    const read = readCode(text)
+    expect(!read.ok && read.message).toContain(message)
+  })
+})
+
+describe('dials', () => {
+  test('that fit together give a task that is as they say', () => {
+    fc.assert(
+      fc.property(anyDials, anySeed, (dials, seed) => {
+        if (dialProblems(dials).length > 0) return
+        const code = codeFrom(dials, seed)
+        const made = taskOf(code ?? '')
+        if (!made.ok) throw new Error(`${JSON.stringify(dials)}: ${made.message}`)
+        const { document, worksheet, question } = made.task
+        expect(made.task.dials).toEqual(dials)
+        expect(question.kind).toBe(dials.kind)
+        expect(document.parts.filter(({ kind }) => kind === 'resistor')).toHaveLength(dials.resistors)
+        expect(document.known?.part.charAt(0)).toBe(
+          { voltage: undefined, terminals: undefined, current: 'E', inside: 'R' }[dials.given],
+        )
+        const { steps } = worksheet.reduction
+        if (dials.special === 'bridge') expect(worksheet.derivation.whole).toBeNull()
+        else {
+          const depth: number[] = []
+          steps.forEach(({ members, result }) => (depth[result] = 1 + Math.max(...members.map((id) => depth[id] ?? 0))))
+          const parallel = steps.reduce(
+            (sum, { kind, members }) => sum + (kind === 'parallel' ? members.length - 1 : 0),
+            0,
+          )
+          const share = parallel / steps.reduce((sum, { members }) => sum + members.length - 1, 0)
+          if (dials.depth !== 'any') expect(Math.max(...depth.filter(Boolean))).toBe(dials.depth)
+          if (dials.widest !== 'any')
+            expect(Math.max(...steps.map(({ members }) => members.length))).toBeLessThanOrEqual(dials.widest)
+          if (dials.parallel === 'little') expect(share).toBeLessThanOrEqual(1 / 3)
+          if (dials.parallel === 'half') expect(Math.abs(share - 0.5)).toBeLessThanOrEqual(1 / 6 + 1e-9)
+          if (dials.parallel === 'much') expect(share).toBeGreaterThanOrEqual(2 / 3)
+        }
+        const idle = new Map(worksheet.analysis.findings.map(({ code: finding, parts }) => [finding, parts]))
+        if (dials.special === 'shorted') expect(idle.get('shorted')).toHaveLength(1)
+        if (dials.special === 'dead-end') expect(idle.get('dead-end')).toHaveLength(1)
+        if (dials.special === 'placeholder')
+          expect(
+            document.parts.filter(
+              (part) =>
+                part.kind === 'resistor' &&
+                readQuantity(part.resistance ?? '', 'Ω').ok &&
+                Number.parseFloat(String(part.resistance)) === 0,
+            ),
+          ).toHaveLength(1)
+      }),
+      { numRuns: 200 },
+    )
+  }, 120_000)
+
+  test('that fit together give a task, down to three resistors with one step', () => {
+    const all = (['kind', 'given', 'asked', 'special', 'parallel'] as const).reduce<Dials[]>(
+      (some, dial) => some.flatMap((dials) => dialTable[dial].map((value) => ({ ...dials, [dial]: value }))),
+      [{ ...usualDials, resistors: 3, numbers: 'real' }],
+    )
+    const fitting = all.filter((dials) => dialProblems(dials).length === 0)
+    expect(fitting.length).toBeGreaterThan(0)
+    for (const dials of fitting) expect([dials, codeFrom(dials, 0)]).toEqual([dials, expect.any(String)])
+  }, 60_000)
+
+  test.each([
+    [{ resistors: 3, depth: 6 }, 'depth', 'need 7 resistors or more; here 3'],
+    [{ resistors: 14, depth: 1 }, 'depth', '14 resistors do not fit into groups of 6, nested 1 deep'],
+    [{ resistors: 14, depth: 3, widest: 2 }, 'depth', '14 resistors do not fit into groups of 2, nested 3 deep'],
+    [{ resistors: 4, special: 'bridge' }, 'special', 'a bridge has 5 resistors, here are 4'],
+    [{ special: 'bridge', kind: 'gaps' }, 'special', 'nothing to work out beyond it'],
+    [{ special: 'bridge', given: 'inside' }, 'given', 'the source’s voltage has to be given'],
+    [{ kind: 'mend', given: 'terminals' }, 'given', 'there is a source'],
+    [{ kind: 'untangle', picture: 'straight' }, 'picture', 'nothing is tangled'],
+    [{ kind: 'redraw', resistors: 3 }, 'resistors', 'four resistors are needed'],
+    [{ kind: 'redraw', depth: 1 }, 'depth', 'nothing is left to redraw'],
+    [{ kind: 'untangle', picture: 'bent', resistors: 3, special: 'shorted' }, 'resistors', 'fewer than three'],
+    [{ special: 'bridge', resistors: 5, depth: 2 }, 'depth', 'no groups to nest'],
+    [{ special: 'placeholder', resistors: 3 }, 'resistors', 'three are needed'],
+    [{ resistors: 4, depth: 1, parallel: 'half' }, 'depth', 'another depth, or another share of parallel'],
+    [
+      { kind: 'mistake', given: 'inside', asked: 'source', resistors: 3, parallel: 'much' },
+      'asked',
+      'no step to go wrong at',
+    ],
+  ] as const)('%j cannot be, and the dial says why', (some, dial, message) => {
+    const dials = { ...usualDials, ...some } as Dials
+    expect(dialProblems(dials)).toEqual([{ dial, message: expect.stringContaining(message) }])
+    expect(codeFrom(dials, 5)).toBeNull()
+  })
+})
