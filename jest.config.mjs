@@ -1,12 +1,7 @@
-export default {
-  testEnvironment: 'node',
-  // The database is held by the global object, and closed with the process.
-  testEnvironmentOptions: { globalsCleanup: 'off' },
+const shared = {
   roots: ['<rootDir>/src', '<rootDir>/test'],
-  testMatch: ['**/*.test.ts'],
-  moduleNameMapper: { '^\\./workerThread$': '<rootDir>/test/workerThread.ts', '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.[jt]sx?$': [
       '@swc/jest',
       {
         jsc: {
@@ -18,5 +13,39 @@ export default {
       },
     ],
   },
+}
+
+export default {
   testTimeout: 60_000,
+  // All processors: what is said when one of two stays free is not worth a minute.
+  maxWorkers: '100%',
+  projects: [
+    {
+      ...shared,
+      displayName: 'core',
+      testEnvironment: 'node',
+      // The database is held by the global object, and closed with the process.
+      testEnvironmentOptions: { globalsCleanup: 'off' },
+      testMatch: ['**/*.test.ts'],
+      moduleNameMapper: { '^\\./workerThread$': '<rootDir>/test/workerThread.ts', '^@/(.*)$': '<rootDir>/src/$1' },
+    },
+    {
+      ...shared,
+      displayName: 'screens',
+      testEnvironment: 'jsdom',
+      testMatch: ['**/*.test.tsx'],
+      // Published as modules alone.
+      transformIgnorePatterns: ['/node_modules/(?!(react-hotkeys-hook)/)'],
+      setupFilesAfterEnv: ['<rootDir>/test/screen/setup.ts'],
+      moduleNameMapper: {
+        // For development it takes a trace of each element that is made, which nobody reads here.
+        '^react/jsx-runtime$': '<rootDir>/node_modules/react/cjs/react-jsx-runtime.production.js',
+        // A chart measures what it draws; here nothing has a size.
+        '^react-apexcharts$': '<rootDir>/test/screen/chart.tsx',
+        '^next/link$': '<rootDir>/test/screen/link.tsx',
+        '^next/(dynamic|navigation)$': '<rootDir>/test/screen/next.tsx',
+        '^@/(.*)$': '<rootDir>/src/$1',
+      },
+    },
+  ],
 }

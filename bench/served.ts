@@ -1,13 +1,8 @@
-import { spawn } from 'node:child_process'
-import { existsSync, mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { existsSync } from 'node:fs'
 import { chromium, type Browser, type Page } from '@playwright/test'
 import { browser as launch } from '../e2e/browser'
 import type { NetworkDocument } from '../src/core/network'
-
-const port = 3219
-const base = `http://127.0.0.1:${port}`
+import { startServer } from '../test/served'
 
 /** A browser, and the address of a network once it is saved. */
 export interface Served {
@@ -41,28 +36,23 @@ declare global {
 /** Runs the built application with a database of its own, and a browser, while something is measured. */
 export async function whileServed<T>(measure: (served: Served) => Promise<T>): Promise<T> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
-  const server = spawn(process.execPath, ['scripts/serve.mjs'], {
-    env: { ...process.env, PORT: String(port), NODREL_DATA: mkdtempSync(join(tmpdir(), 'nodrel-bench-')) },
-    stdio: 'ignore',
-  })
+  const server = await startServer()
   const browser = await chromium.launch(launch)
   try {
-    for (let tries = 0; tries < 100 && !(await fetch(`${base}/api/networks`).catch(() => null)); tries++)
-      await new Promise((done) => setTimeout(done, 100))
     return await measure({
       browser,
       addressOf: async (document) => {
-        const response = await fetch(`${base}/api/networks`, {
+        const response = await fetch(`${server.url}/api/networks`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify({ document }),
         })
         const { id } = (await response.json()) as { id: string }
-        return `${base}/networks/${id}`
+        return `${server.url}/networks/${id}`
       },
     })
   } finally {
     await browser.close()
-    server.kill()
+    await server.kill()
   }
 }

@@ -1,28 +1,17 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import { newDrawing } from '../src/core/entry'
+import { goTo, make } from './helpers'
+import { expect } from './test'
 
 export interface Peg {
   readonly x: number
   readonly y: number
 }
 
-/** Opens a new network on the drawing board, as a newcomer would. */
-export async function newDrawing(page: Page, title: string): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Draw a network' }).click()
-  await page.waitForURL(/\/draw$/)
-  await page.getByLabel('Title of the network').fill(title)
-  await expect(board(page).locator('[data-part="E1"]')).toBeVisible()
-}
-
-/** Opens a copy of a sample on the board, to be changed without others noticing. */
-export async function drawCopy(page: Page, title: string): Promise<void> {
-  const { networks } = await (await page.request.get('/api/networks')).json()
-  const { document } = networks.find((network: { title: string }) => network.title === title)
-  const made = await page.request.post('/api/networks', {
-    data: { document: { ...document, title: `${title}, mine` } },
-  })
-  await page.goto(`/networks/${(await made.json()).id}/draw`)
-  await expect(drawn(page, 'R1')).toBeVisible()
+/** Opens a new drawing: the source alone. */
+export async function newBoard(page: Page, title: string): Promise<void> {
+  await goTo(page, `${await make(page, { ...newDrawing, title })}/draw`)
+  await expect(drawn(page, 'E1')).toBeVisible()
 }
 
 export function board(page: Page): Locator {
@@ -42,7 +31,7 @@ export function valueField(page: Page): Locator {
 export async function screenOf(page: Page, { x, y }: Peg): Promise<Peg> {
   const frame = await board(page).boundingBox()
   const transform = (await page.locator('[data-stage]').getAttribute('transform')) ?? ''
-  const [, left, top, zoom] = /translate\(([-\d.]+),([-\d.]+)\) scale\(([\d.]+)\)/.exec(transform) ?? []
+  const [, left, top, zoom] = /translate\(([-\d.e]+),([-\d.e]+)\) scale\(([\d.e-]+)\)/.exec(transform) ?? []
   if (!frame || zoom === undefined) throw new Error('no board')
   return { x: frame.x + Number(left) + 40 * x * Number(zoom), y: frame.y + Number(top) + 40 * y * Number(zoom) }
 }

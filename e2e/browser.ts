@@ -1,6 +1,11 @@
-/** How Chromium is started for tests and measurements: Debian's, quiet on the network. */
+import { existsSync } from 'node:fs'
+
+/** Debian's Chromium: the one without a window, which is a third quicker, where it is installed. */
+const installed = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
+
+/** How Chromium is started for tests and measurements: quiet on the network. */
 export const browser = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? installed.find((path) => existsSync(path)),
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,47 +1,67 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Locator, type Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import { applyFormula, newDrawing } from '../src/core/entry'
+import type { NetworkDocument } from '../src/core/network'
+import { document } from '../test/documents'
+import { expect } from './test'
 
-/** Makes a network in the browser as a newcomer would: from the logbook, by its formula. */
-export async function newNetwork(page: Page, title: string, formula: string): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'New network' }).click()
-  await page.waitForURL(/\/networks\//)
-  await page.getByLabel('Title of the network').fill(title)
-  await formulaField(page).fill(formula)
-  // A page that is coming to life says “saved” until it has heard of what was typed.
-  const path = `/api${new URL(page.url()).pathname}`
-  await expect.poll(async () => (await (await page.request.get(path)).json()).document.title).toBe(title)
-  await saved(page)
+/** Goes to an address, and waits until the page has come to life. */
+export async function goTo(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await alive(page)
 }
 
-/**
- * Opens a network of parts between points: `E1 A D 10V`, `R1 A B 100`.
- *
- * @param more what else its document says
- */
-export async function openParts(page: Page, title: string, texts: readonly string[], more: object = {}): Promise<void> {
-  const parts = texts.map((text) => {
-    const [name, from, to, value] = text.split(' ')
-    if (!name.startsWith('E')) return { name, kind: 'resistor', from, to, resistance: value }
-    return { name, kind: 'source', from, to, ...(value !== undefined && { voltage: value }) }
-  })
-  const document = { format: 'nodrel-network', version: 1, title, parts, ...more }
-  const made = await page.request.post('/api/networks', { data: { document } })
+export async function reload(page: Page): Promise<void> {
+  await page.reload()
+  await alive(page)
+}
+
+/** It has been drawn with all that the browser alone knows, and waits for somebody. */
+async function alive(page: Page): Promise<void> {
+  await page.waitForFunction(() => window.isAlive)
+  await page.evaluate(() => new Promise((done) => requestIdleCallback(done)))
+}
+
+/** Makes a network by its door: the path of its worksheet. */
+export async function make(page: Page, network: NetworkDocument): Promise<string> {
+  const made = await page.request.post('/api/networks', { data: { document: network } })
   const { id } = (await made.json()) as { id: string }
-  await page.goto(`/networks/${id}`)
+  return `/networks/${id}`
 }
 
-/** Opens a network of the sample set, or one made before, from the logbook. */
-export async function openNetwork(page: Page, title: string): Promise<void> {
-  await search(page, title)
-  await page.getByRole('link', { name: title, exact: true }).first().click()
-  await page.waitForURL(/\/networks\//)
+/** Opens a new network of a formula, on one of its screens. */
+export async function openFormula(page: Page, title: string, formula: string, screen = ''): Promise<void> {
+  const made = applyFormula(newDrawing, formula)
+  if (!made.ok) throw new Error(formula)
+  await goTo(page, `${await make(page, { ...made.document, title })}${screen}`)
 }
 
-/** Opens the logbook at what has a text in its title or notes: it may be far down. */
-export async function search(page: Page, text: string): Promise<void> {
-  await page.goto('/')
-  await page.getByLabel('Search the logbook').fill(text)
+/** Opens a new network of parts between points: `E1 A D 10V`, `R1 A B 100`. */
+export async function openParts(
+  page: Page,
+  title: string,
+  parts: readonly string[],
+  more: Partial<NetworkDocument> = {},
+  screen = '',
+): Promise<void> {
+  await goTo(page, `${await make(page, document(parts, { ...more, title }))}${screen}`)
+}
+
+/** Opens a network of the sample set, to be looked at and not changed. */
+export async function openSample(page: Page, title: string, screen = ''): Promise<void> {
+  const { networks } = (await (await page.request.get('/api/networks')).json()) as {
+    networks: { id: string; title: string }[]
+  }
+  const found = networks.find((network) => network.title === title)
+  if (!found) throw new Error(`no sample ${title}`)
+  await goTo(page, `/networks/${found.id}${screen}`)
+}
+
+/** The document of the open network, once it is saved. */
+export async function savedDocument(page: Page): Promise<NetworkDocument> {
+  await saved(page)
+  const [, id] = /networks\/([^/]+)/.exec(page.url()) ?? []
+  return ((await (await page.request.get(`/api/networks/${id}`)).json()) as { document: NetworkDocument }).document
 }
 
 export function formulaField(page: Page): Locator {
@@ -49,14 +69,7 @@ export function formulaField(page: Page): Locator {
 }
 
 export async function saved(page: Page): Promise<void> {
-  await expect(page.locator('[data-saving]')).toHaveText('saved')
-}
-
-/** A part on the sheet of a row. */
-export function partOn(page: Page, row: number, side: 'reduce' | 'expand', name: string): Locator {
-  return half(page, row, side)
-    .locator('svg')
-    .getByRole('button', { name: new RegExp(`^${name.replace(/[()+‖]/g, '\\$&')}, `) })
+  await expect(page.locator('header [data-saving]')).toHaveText('saved')
 }
 
 export function half(page: Page, row: number, side: 'reduce' | 'expand'): Locator {
@@ -71,33 +84,16 @@ export function valueOn(page: Page, row: number, side: 'reduce' | 'expand', name
     .first()
 }
 
-/** Points at a value and asks for the other ways to it. */
-export async function waysTo(page: Page, value: Locator): Promise<Locator> {
-  await value.click()
-  await page.getByRole('region', { name: 'The thread' }).getByRole('button', { name: 'Other ways' }).click()
-  return page.getByRole('dialog', { name: 'Ways to these values' })
-}
-
-/** The cells of the answer table's row for a part, once the table has it: it follows the valley in the next moment. */
-export async function answerOf(page: Page, name: string): Promise<string[]> {
-  const row = page
-    .getByRole('region', { name: 'Answers' })
-    .getByRole('row')
-    .filter({ has: page.getByRole('cell', { name, exact: true }) })
-  await row.waitFor()
-  return (await row.getByRole('cell').allInnerTexts()).map((text) => text.replaceAll('\u2009', ' ').trim())
-}
-
-/**
- * What axe finds: everything there is in light; in dark, where only the colours are others, what concerns colours.
- *
- * @param within what came up over a screen that was looked at already
- */
+/** What axe finds in light; then what concerns colours in the dark, on the same page. */
 export async function expectNoFaults(page: Page, within = 'html'): Promise<void> {
-  const axe = new AxeBuilder({ page }).include(within)
-  const dark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches)
-  const { violations } = await (dark ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe).analyze()
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
-  ).toEqual([])
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme })
+    await expect(page.locator('html')).toHaveClass(new RegExp(`(^| )${colorScheme}( |$)`))
+    const axe = new AxeBuilder({ page }).include(within)
+    const isDark = colorScheme === 'dark'
+    const { violations } = await (isDark ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe).analyze()
+    const said = violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)
+    expect(said, colorScheme).toEqual([])
+  }
+  await page.emulateMedia({ colorScheme: 'light' })
 }

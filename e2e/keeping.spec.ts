@@ -1,274 +1,265 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import Database from 'better-sqlite3'
-import { formulaField, newNetwork, saved } from './helpers'
+import { newFolder, startServer } from '../test/served'
+import { formulaField, goTo, openFormula, reload, saved } from './helpers'
+import { expect, test } from './test'
 
-const port = 3211
-const base = `http://127.0.0.1:${port}`
-const data = mkdtempSync(join(tmpdir(), 'nodrel-keeping-'))
-let server: ChildProcess
+const idOf = (page: Page) => page.url().split('/').pop() ?? ''
+const tried = (page: Page) => page.locator('[data-try] [data-saving=saved]')
 
-async function start(): Promise<void> {
-  server = spawn(process.execPath, ['scripts/serve.mjs'], {
-    env: { ...process.env, PORT: String(port), NODREL_DATA: data },
-    stdio: 'ignore',
-  })
-  await expect(async () => expect((await fetch(`${base}/api/networks`)).status).toBe(200)).toPass({ timeout: 20_000 })
-}
-
-async function kill(): Promise<void> {
-  const gone = new Promise((done) => server.once('exit', done))
-  server.kill('SIGKILL')
-  await gone
-}
-
-test.describe('with a server of its own', () => {
-  test.use({ baseURL: base })
-  test.beforeAll(start)
-  test.afterAll(kill)
-
-  test('nothing is lost when the server is killed while typing', async ({ page }) => {
-    await newNetwork(page, 'Survivor', 'R1 100 + R2 200')
-    const address = page.url()
-    await kill()
-    await formulaField(page).fill('R1 100 + R2 200 // R3 300')
+test('nothing is lost when the server is killed while typing, and the page after it', async ({ page }) => {
+  let own = await startServer()
+  const { data, port, url } = own
+  try {
+    const made = await fetch(`${url}/api/networks`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        format: 'nodrel-network',
+        version: 1,
+        title: 'Survivor',
+        parts: [
+          { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' },
+          { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '100' },
+        ],
+      }),
+    })
+    const { id } = (await made.json()) as { id: string }
+    await goTo(page, `${url}/networks/${id}`)
+    await own.kill()
+    await formulaField(page).fill('R1 100 // R2 300')
     await expect(page.locator('[data-saving="unsaved"]')).toContainText('the server does not answer')
-    await start()
+    own = await startServer(data, port)
     await expect(page.locator('[data-saving="saved"]')).toBeVisible({ timeout: 30_000 })
     // Once more, and this time the page goes too.
-    await kill()
-    await formulaField(page).fill('R1 100 + R2 200 // R3 330')
+    await own.kill()
+    await formulaField(page).fill('R1 100 // R2 330')
     await page.goto('about:blank')
-    await start()
-    await page.goto(address)
-    await expect(formulaField(page)).toHaveValue('R1 100 + R2 200 ∥ R3 330')
+    own = await startServer(data, port)
+    await goTo(page, `${url}/networks/${id}`)
+    await expect(formulaField(page)).toHaveValue('R1 100 ∥ R2 330')
     await saved(page)
-    const stored = await (await fetch(`${base}/api/networks/${address.split('/').pop()}`)).json()
-    expect(stored.document.parts.at(-1)).toMatchObject({ name: 'R3', resistance: '330' })
+    const stored = await (await fetch(`${url}/api/networks/${id}`)).json()
+    expect(stored.document.parts.at(-1)).toMatchObject({ name: 'R2', resistance: '330' })
+  } finally {
+    await own.kill()
+  }
+})
+
+test('two windows on one network: the later one chooses, nothing is overwritten silently', async ({
+  page,
+  context,
+}) => {
+  await openFormula(page, 'Shared', 'R1 100')
+  const other = await context.newPage()
+  await goTo(other, page.url())
+  await expect(formulaField(other)).toHaveValue('R1 100')
+  await formulaField(page).fill('R1 111')
+  await saved(page)
+  await formulaField(other).fill('R1 222')
+  const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
+  await expect(choice).toBeVisible()
+  await choice.getByRole('button', { name: 'Take the other' }).click()
+  await expect(formulaField(other)).toHaveValue('R1 111')
+  await other.getByRole('button', { name: 'Undo' }).click()
+  await expect(formulaField(other)).toHaveValue('R1 222')
+  await saved(other)
+  await formulaField(page).fill('R1 333')
+  await page
+    .getByRole('dialog', { name: /saved elsewhere/ })
+    .getByRole('button', { name: 'Go on with mine' })
+    .click()
+  await saved(page)
+  await reload(page)
+  await expect(formulaField(page)).toHaveValue('R1 333')
+  // The other stays within reach of Undo, also after a reload.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(formulaField(page)).toHaveValue('R1 222')
+  await saved(page)
+})
+
+test('two windows on one attempt and one run of readings: the person chooses, the other is kept', async ({
+  page,
+  context,
+}) => {
+  await openFormula(page, 'Two attempts', 'R1 100 + R2 200 + R3 300')
+  const other = await context.newPage()
+  await goTo(other, page.url())
+  for (const window of [page, other]) {
+    await window.getByRole('button', { name: 'Try', exact: true }).click()
+    await expect(tried(window)).toBeVisible()
+  }
+  for (const hint of ['Where to look', 'What to do']) {
+    await page.getByRole('button', { name: hint }).click()
+    await expect(tried(page)).toBeVisible()
+  }
+  await other.getByRole('button', { name: 'The step itself' }).click()
+  const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
+  await expect(choice).toContainText('2 moves there, 1 move here')
+  await choice.getByRole('button', { name: 'Go on with mine' }).click()
+  await expect(tried(other)).toBeVisible()
+  await expect(other.locator('[data-other]')).toContainText('2 moves')
+  // It is still being tried after a reload.
+  await reload(other)
+  await expect(other.locator('[data-hint="3"]')).toBeVisible()
+  await other.getByRole('button', { name: 'Take it up' }).click()
+  await expect(other.locator('[data-hint="2"]')).toBeVisible()
+  await expect(other.locator('[data-other]')).toContainText('1 move')
+
+  const reading = (window: Page, part: string) => window.locator(`[data-row="voltage ${part}"] [data-reading]`)
+  const write = async (window: Page, part: string, value: string) => {
+    await reading(window, part).fill(value)
+    await reading(window, part).press('Enter')
+  }
+  const kept = (window: Page) =>
+    expect(window.getByRole('region', { name: 'Entry' }).locator('[data-saving]')).toHaveText('saved')
+  await goTo(page, `/networks/${idOf(page)}/bench`)
+  await write(page, 'R1', '2')
+  await kept(page)
+  await goTo(other, page.url())
+  await expect(reading(other, 'R1')).toHaveValue('2')
+  await write(other, 'R2', '4')
+  await kept(other)
+  await other.close()
+  await write(page, 'R3', '6')
+  await page
+    .getByRole('dialog', { name: /was saved elsewhere/ })
+    .getByRole('button', { name: 'Go on with mine' })
+    .click()
+  await kept(page)
+  const runs = page.getByLabel('Run', { exact: true })
+  await expect(runs.locator('option')).toHaveCount(2)
+  await reload(page)
+  await runs.selectOption({ index: 0 })
+  await expect(reading(page, 'R3')).toHaveValue('6')
+  await runs.selectOption({ index: 1 })
+  await expect(reading(page, 'R2')).toHaveValue('4')
+})
+
+test('a network deleted elsewhere can be put back; what was not saved of one that is gone lies in the logbook', async ({
+  page,
+}) => {
+  await openFormula(page, 'Deleted', 'R1 100')
+  const id = idOf(page)
+  await page.request.delete(`/api/networks/${id}`)
+  await formulaField(page).fill('R1 111')
+  await page
+    .getByRole('dialog', { name: /deleted elsewhere/ })
+    .getByRole('button', { name: 'Put it back' })
+    .click()
+  await saved(page)
+  await reload(page)
+  await expect(formulaField(page)).toHaveValue('R1 111')
+  for (const door of ['networks', 'bin']) await page.request.delete(`/api/${door}/${id}`)
+  await formulaField(page).fill('R1 123')
+  await page.getByRole('button', { name: 'Go to the logbook' }).click()
+  const left = page.getByRole('region', { name: 'Not saved, and kept in this browser' })
+  await left.getByRole('button', { name: 'Keep as a new network' }).click()
+  await expect(left).toHaveCount(0)
+  await page.getByRole('link', { name: 'Deleted' }).click()
+  await expect(formulaField(page)).toHaveValue('R1 123')
+})
+
+test('what is typed while the first answer is still under way is saved; so is what was typed before leaving by a link', async ({
+  page,
+}) => {
+  await openFormula(page, 'Slow answer', 'R1 100')
+  await page.route('**/api/networks/*', async (route) => {
+    if (route.request().method() === 'GET') await new Promise((done) => setTimeout(done, 1500))
+    await route.continue()
   })
+  await reload(page)
+  await formulaField(page).fill('R1 470')
+  await saved(page)
+  await page.unrouteAll({ behavior: 'wait' })
+  await reload(page)
+  await expect(formulaField(page)).toHaveValue('R1 470')
+  await page.getByLabel('Title of the network').fill('Left in a hurry')
+  await page.getByRole('link', { name: 'Nodrel, logbook' }).click()
+  await expect(page.getByRole('heading', { name: 'Left in a hurry', exact: true })).toBeVisible()
+})
 
-  test('two windows on one network: the later one chooses, nothing is overwritten silently', async ({
-    page,
-    context,
-  }) => {
-    await newNetwork(page, 'Shared', 'R1 100')
-    const other = await context.newPage()
-    await other.goto(page.url())
-    await expect(formulaField(other)).toHaveValue('R1 100')
-    await formulaField(page).fill('R1 111')
-    await saved(page)
-    await formulaField(other).fill('R1 222')
-    const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
-    await expect(choice).toBeVisible()
-    await choice.getByRole('button', { name: 'Take the other' }).click()
-    await expect(formulaField(other)).toHaveValue('R1 111')
-    await other.getByRole('button', { name: 'Undo' }).click()
-    await expect(formulaField(other)).toHaveValue('R1 222')
-    await saved(other)
-    await formulaField(page).fill('R1 333')
-    await page
-      .getByRole('dialog', { name: /saved elsewhere/ })
-      .getByRole('button', { name: 'Go on with mine' })
-      .click()
-    await saved(page)
-    await page.reload()
-    await expect(formulaField(page)).toHaveValue('R1 333')
-    // The other stays within reach of Undo, also after a reload.
-    await page.getByRole('button', { name: 'Undo' }).click()
-    await expect(formulaField(page)).toHaveValue('R1 222')
-    await saved(page)
-  })
+test('where the browser forbids its storage everything is saved all the same, and what is not kept is said', async ({
+  page,
+}) => {
+  await page.addInitScript(() =>
+    Object.defineProperty(window, 'localStorage', {
+      get: () => {
+        throw new DOMException('', 'SecurityError')
+      },
+    }),
+  )
+  await openFormula(page, 'Storage forbidden', 'R1 100')
+  await formulaField(page).fill('R1 (')
+  await expect(page.locator('[data-not-kept=forbidden]')).toBeVisible()
+  await formulaField(page).fill('R1 4k7')
+  await expect(page.locator('[data-saving=saved]')).toBeVisible()
+  await reload(page)
+  await expect(formulaField(page)).toHaveValue('R1 4k7')
+  await page.getByRole('button', { name: 'Try', exact: true }).click()
+  await page.getByRole('button', { name: 'Where to look' }).click()
+  await expect(tried(page)).toBeVisible()
+})
 
-  test('a network deleted elsewhere can be put back', async ({ page }) => {
-    await newNetwork(page, 'Deleted', 'R1 100')
-    await fetch(`${base}/api/networks/${page.url().split('/').pop()}`, { method: 'DELETE' })
-    await formulaField(page).fill('R1 111')
-    await page
-      .getByRole('dialog', { name: /deleted elsewhere/ })
-      .getByRole('button', { name: 'Put it back' })
-      .click()
-    await saved(page)
-    await page.reload()
-    await expect(formulaField(page)).toHaveValue('R1 111')
-  })
+test('half a formula is there again after a reload', async ({ page }) => {
+  await openFormula(page, 'Half', 'R1 100')
+  await formulaField(page).fill('R1 100 + R2 2oo')
+  await reload(page)
+  await expect(formulaField(page)).toHaveValue('R1 100 + R2 2oo')
+})
 
-  test('what is typed while the first answer is still under way is saved, and there after a reload', async ({
-    page,
-  }) => {
-    await newNetwork(page, 'Slow answer', 'R1 100')
-    await page.route('**/api/networks/*', async (route) => {
-      if (route.request().method() === 'GET') await new Promise((done) => setTimeout(done, 2500))
-      await route.continue()
-    })
-    await page.reload()
-    await formulaField(page).fill('R1 470')
-    await saved(page)
-    await page.unrouteAll({ behavior: 'wait' })
-    await page.reload()
-    await expect(formulaField(page)).toHaveValue('R1 470')
-  })
-
-  test('who leaves by a link at once finds it saved in the logbook', async ({ page }) => {
-    await newNetwork(page, 'Left', 'R1 100')
-    await page.getByLabel('Title of the network').fill('Left in a hurry')
-    await page.getByRole('link', { name: 'Nodrel, logbook' }).click()
-    await expect(page.getByRole('heading', { name: 'Left in a hurry', exact: true })).toBeVisible()
-  })
-
-  for (const [trouble, breakIt] of [
-    ['full', `Storage.prototype.setItem = () => { throw new DOMException('', 'QuotaExceededError') }`],
-    [
-      'forbidden',
-      `Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('', 'SecurityError') } })`,
-    ],
-    ['missing', `Object.defineProperty(window, 'localStorage', { value: undefined })`],
-  ] as const)
-    test(`with the browser’s storage ${trouble} everything is saved all the same, and what is not kept is said`, async ({
-      page,
-    }) => {
-      await page.addInitScript(breakIt)
-      await newNetworkOn(page, `Storage ${trouble}`)
-      await formulaField(page).fill('R1 (')
-      await expect(page.locator(`[data-not-kept=${trouble}]`)).toBeVisible()
-      await formulaField(page).fill('R1 4k7')
-      await expect(page.locator('[data-saving=saved]')).toBeVisible()
-      await page.reload()
-      await expect(formulaField(page)).toHaveValue('R1 4k7')
-      await page.getByRole('button', { name: 'Try', exact: true }).click()
-      await page.getByLabel('Req', { exact: true }).or(page.locator('[data-try]')).first().waitFor()
-      await page.getByRole('button', { name: 'Where to look' }).click()
-      await expect(page.locator('[data-try] [data-saving=saved]')).toBeVisible()
-    })
-
-  test('a wire across the source is a shorted supply, typed, drawn into the list, after a reload and in the logbook', async ({
-    page,
-  }) => {
-    await newNetwork(page, 'Across', 'R1 100')
-    await page.evaluate(async (id) => {
-      const path = `/api/networks/${id}`
-      const { version, document } = await (await fetch(path)).json()
-      const parts = [...document.parts, { name: 'W1', kind: 'wire', from: 'A', to: 'B' }]
-      const headers = { 'content-type': 'application/json' }
-      await fetch(path, { method: 'PUT', headers, body: JSON.stringify({ version, document: { ...document, parts } }) })
-    }, page.url().split('/').pop())
-    await page.reload()
-    await expect(page.getByText(/shorted/).first()).toBeVisible()
-    await page.goto('/')
-    await expect(page.getByRole('listitem').filter({ hasText: 'Across' })).toContainText('the supply is shorted')
-  })
-
-  test('an attempt that went on in two windows: the person chooses, and the other can be taken up', async ({
-    page,
-    context,
-  }) => {
-    await newNetwork(page, 'Two attempts', 'R1 100 + R2 200 + R3 300')
-    const other = await context.newPage()
-    await other.goto(page.url())
-    for (const window of [page, other]) {
-      await expect(async () => {
-        await window.getByRole('button', { name: 'Try', exact: true }).click({ timeout: 1000 })
-        await expect(window.locator('[data-try] [data-saving=saved]')).toBeVisible({ timeout: 2000 })
-      }).toPass()
-    }
-    await page.getByRole('button', { name: 'Where to look' }).click()
-    await expect(page.locator('[data-try] [data-saving=saved]')).toBeVisible()
-    await page.getByRole('button', { name: 'What to do' }).click()
-    await expect(page.locator('[data-try] [data-saving=saved]')).toBeVisible()
-    await other.getByRole('button', { name: 'The step itself' }).click()
-    const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
-    await expect(choice).toContainText('2 moves there, 1 move here')
-    await choice.getByRole('button', { name: 'Go on with mine' }).click()
-    await expect(other.locator('[data-try] [data-saving=saved]')).toBeVisible()
-    await expect(other.locator('[data-other]')).toContainText('2 moves')
-    await other.reload()
-    await expect(async () => {
-      await other.getByRole('button', { name: 'Try', exact: true }).click({ timeout: 1000 })
-      await expect(other.locator('[data-hint="3"]')).toBeVisible({ timeout: 2000 })
-    }).toPass()
-    await other.getByRole('button', { name: 'Take it up' }).click()
-    await expect(other.locator('[data-hint="2"]')).toBeVisible()
-    await expect(other.locator('[data-other]')).toContainText('1 move')
-  })
-
-  test('what was not saved of a network that was deleted elsewhere is listed in the logbook, and kept as a new one', async ({
-    page,
-  }) => {
-    await newNetwork(page, 'Gone elsewhere', 'R1 100')
-    const id = page.url().split('/').pop()
-    await fetch(`${base}/api/networks/${id}`, { method: 'DELETE' })
-    await fetch(`${base}/api/bin/${id}`, { method: 'DELETE' })
-    await formulaField(page).fill('R1 123')
-    await page.getByRole('button', { name: 'Go to the logbook' }).click()
-    const left = page.getByRole('region', { name: 'Not saved, and kept in this browser' })
-    await expect(left).toContainText('its network was deleted')
-    await left.getByRole('button', { name: 'Keep as a new network' }).click()
-    await expect(left).toHaveCount(0)
-    await page.getByRole('link', { name: 'Gone elsewhere' }).click()
-    await expect(formulaField(page)).toHaveValue('R1 123')
-  })
-
-  test('a damaged network and a screen that fails are said, and what is there can be taken', async ({ page }) => {
-    await newNetwork(page, 'Fails', 'R1 100')
-    const id = page.url().split('/').pop()
-    await page.goto('about:blank')
-    await page.goto(`${base}/icon.svg`)
-    await page.evaluate((network) => {
+test('a damaged network and a screen that fails are said, and what is there can be taken', async ({ page, server }) => {
+  await openFormula(page, 'Fails', 'R1 100')
+  const id = idOf(page)
+  await page.goto('/icon.svg')
+  const { version } = (await (await page.request.get(`/api/networks/${id}`)).json()) as { version: number }
+  await page.evaluate(
+    ([network, of]) => {
       const parts = [{ name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '7' }]
-      const draft = { version: 2, content: { title: { no: 'text' }, parts }, at: 1 }
+      const draft = { version: of, content: { title: { no: 'text' }, parts }, at: 1 }
       localStorage.setItem(`nodrel-draft:network:${network}:old`, JSON.stringify(draft))
-    }, id)
-    await page.goto(`${base}/networks/${id}`)
-    await expect(page.getByRole('heading', { name: 'Nodrel failed at showing this network' })).toBeVisible()
-    const [file] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Save the network as a file' }).click(),
-    ])
-    expect(await file.failure()).toBeNull()
-    await page.getByRole('button', { name: 'Undo the last change' }).click()
-    await expect(formulaField(page)).toHaveValue('R1 100')
-    await saved(page)
-    const database = new Database(join(data, 'nodrel.db'))
-    database.prepare('UPDATE networks SET document = ? WHERE id = ?').run('{}', id)
-    database.close()
-    await page.goto(`${base}/networks/${id}`)
-    await expect(page.getByRole('heading', { name: '“Fails” is damaged' })).toBeVisible()
-    await page.getByRole('button', { name: 'Put it into the bin' }).click()
-    await page.getByRole('button', { name: 'Bin', exact: true }).click()
-    const bin = page.getByRole('dialog', { name: 'Bin' })
-    await bin.getByRole('button', { name: 'Delete Fails for good' }).click()
-    await bin.getByRole('button', { name: 'Delete it for good' }).click()
-    await expect(bin.getByText('Fails')).toHaveCount(0)
-  })
+    },
+    [id, version] as const,
+  )
+  await goTo(page, `/networks/${id}`)
+  await expect(page.getByRole('heading', { name: 'Nodrel failed at showing this network' })).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the network as a file' }).click(),
+  ])
+  expect(await file.failure()).toBeNull()
+  await page.getByRole('button', { name: 'Undo the last change' }).click()
+  await expect(formulaField(page)).toHaveValue('R1 100')
+  await saved(page)
+  const database = new Database(join(server.data, 'nodrel.db'))
+  database.prepare('UPDATE networks SET document = ? WHERE id = ?').run('{}', id)
+  database.close()
+  await goTo(page, `/networks/${id}`)
+  await expect(page.getByRole('heading', { name: '“Fails” is damaged' })).toBeVisible()
+  await page.getByRole('button', { name: 'Put it into the bin' }).click()
+  await page.getByRole('button', { name: 'Bin', exact: true }).click()
+  const bin = page.getByRole('dialog', { name: 'Bin' })
+  await bin.getByRole('button', { name: 'Delete Fails for good' }).click()
+  await bin.getByRole('button', { name: 'Delete it for good' }).click()
+  await expect(bin.getByText('Fails')).toHaveCount(0)
 })
 
 test('a database that cannot be used is said where people look, and left as it is', async ({ page }) => {
-  const folder = mkdtempSync(join(tmpdir(), 'nodrel-garbage-'))
+  const folder = newFolder()
   const garbage = 'no database at all '.repeat(100)
   writeFileSync(join(folder, 'nodrel.db'), garbage)
-  const own = spawn(process.execPath, ['scripts/serve.mjs'], {
-    env: { ...process.env, PORT: '3212', NODREL_DATA: folder },
-    stdio: 'ignore',
-  })
+  const own = await startServer(folder)
   try {
-    await expect(async () => expect((await fetch('http://127.0.0.1:3212/api/bin')).status).toBe(503)).toPass()
+    expect((await fetch(`${own.url}/api/bin`)).status).toBe(503)
     for (const path of ['/', '/networks/any']) {
-      await page.goto(`http://127.0.0.1:3212${path}`)
+      await page.goto(`${own.url}${path}`)
       const said = page.getByRole('alert').filter({ hasText: 'The file is not a database' })
       await expect(said).toContainText(join(folder, 'nodrel.db'))
     }
     expect(readFileSync(join(folder, 'nodrel.db'), 'utf8')).toBe(garbage)
   } finally {
-    own.kill('SIGKILL')
+    await own.kill()
   }
 })
-
-/** A network made as a newcomer does, without waiting until everything is said to be saved. */
-async function newNetworkOn(page: Page, title: string): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'New network' }).click()
-  await page.waitForURL(/\/networks\//)
-  await page.getByLabel('Title of the network').fill(title)
-}

@@ -1,4 +1,4 @@
-// Serves the built application: node scripts/serve.mjs. PORT (3000) and NODREL_HOST (127.0.0.1) say where; NODREL_HOSTS lists
+// Serves the built application: node scripts/serve.mjs. PORT (3000; 0 is any that is free) and NODREL_HOST (127.0.0.1) say where; NODREL_HOSTS lists
 // the names it answers to besides this machine's own; NODREL_DATA names the folder of the database (./data).
 import { createServer } from 'node:http'
 import { root } from './setup.mjs'
@@ -19,7 +19,7 @@ server.on('error', (error) => {
   console.error(`Nodrel cannot listen on ${hostname}:${port}: ${error.message}`)
   process.exit(1)
 })
-server.listen(port, hostname, () => console.log(`Listening on http://${hostname}:${port}`))
+server.listen(port, hostname, () => console.log(`Listening on http://${hostname}:${server.address().port}`))
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => {
     // What is under way is answered, but nobody is waited for longer than a moment.

@@ -1,20 +1,28 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 
-/** What lint says of a text in the place of a file. */
-function lint(file: string, text: string): string {
-  const args = ['node_modules/eslint/bin/eslint.js', '--stdin', '--stdin-filename', file, '--format', 'json']
-  return spawnSync(process.execPath, args, { input: text, encoding: 'utf8' }).stdout
+/** What lint says of texts, each in the place of a file. */
+function lint(texts: readonly (readonly [file: string, text: string])[]): string[] {
+  const script = `
+    import { ESLint } from 'eslint'
+    const lint = new ESLint()
+    const said = []
+    for (const [filePath, text] of ${JSON.stringify(texts)}) said.push(await lint.lintText(text, { filePath }))
+    console.log(JSON.stringify(said.map((it) => JSON.stringify(it))))`
+  const { stdout } = spawnSync(process.execPath, ['--input-type=module', '-e', script], { encoding: 'utf8' })
+  return JSON.parse(stdout) as string[]
 }
 
 test('a planted import cycle fails lint, and so does a wing that imports one built upon it', () => {
-  const cycle = lint('src/core/number/quantity/unit.ts', "export { readQuantity } from './read'\n")
+  const [cycle, up, inside, past] = lint([
+    ['src/core/number/quantity/unit.ts', "export { readQuantity } from './read'\n"],
+    ['src/core/number/quantity/unit.ts', "export { wire } from '../../structure'\n"],
+    ['src/core/worksheet/explain/keys.ts', "export { methods } from '../method'\n"],
+    ['src/core/network/fold.ts', "export { wire } from '../structure/nodes'\n"],
+  ])
   expect(cycle).toContain('import-x/no-cycle')
-  const up = lint('src/core/number/quantity/unit.ts', "export { wire } from '../../structure'\n")
   expect(up).toContain('number may not import structure')
-  const inside = lint('src/core/worksheet/explain/keys.ts', "export { methods } from '../method'\n")
   expect(inside).toContain('explain may not import method')
-  const past = lint('src/core/network/fold.ts', "export { wire } from '../structure/nodes'\n")
   expect(past).toContain('Import another wing by its door')
 })
 

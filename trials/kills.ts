@@ -1,12 +1,13 @@
+import { strToU8, zipSync } from 'fflate'
 import type { Row } from '../bench/measure'
 import { document, worked } from '../test/documents'
 import { randomNumbers } from '../test/randomNetwork'
 import { samples } from '../src/db/samples'
-import { freshPort, made, newFolder, pause, serve, spawnServer, type Served } from './server'
+import { newFolder, spawnServer, startServer } from '../test/served'
+import { made, pause, serve, type Served } from './server'
 
 /** The server is killed again and again while three writers write: whatever was acknowledged must be there. */
-export async function killRows(): Promise<Row[]> {
-  const kills = 100
+export async function killRows(kills = 100): Promise<Row[]> {
   const data = newFolder()
   const random = randomNumbers(17)
   let served = await serve(data)
@@ -67,7 +68,7 @@ export async function killRows(): Promise<Row[]> {
 }
 
 /** First starts that are killed at any moment, and two at once: the samples must be there, whole and once. */
-export async function startRows(): Promise<Row[]> {
+export async function startRows(starts = 20, pairs = 5): Promise<Row[]> {
   let wrong = 0
   const titles = samples.map(({ title }) => title).sort()
   const check = async (served: Served) => {
@@ -77,10 +78,9 @@ export async function startRows(): Promise<Row[]> {
     if (JSON.stringify(networks.map(({ title }) => title).sort()) !== JSON.stringify(titles)) wrong += 1
     await served.kill()
   }
-  const starts = 20
   for (let start = 0; start < starts; start++) {
     const data = newFolder()
-    const child = spawnServer(freshPort(), data)
+    const child = spawnServer(data)
     child.stdout?.resume()
     child.stderr?.resume()
     await pause(300 + 100 * start)
@@ -89,7 +89,6 @@ export async function startRows(): Promise<Row[]> {
     await gone
     await check(await serve(data))
   }
-  const pairs = 5
   for (let pair = 0; pair < pairs; pair++) {
     const data = newFolder()
     const both = await Promise.all([serve(data), serve(data)])
@@ -102,6 +101,58 @@ export async function startRows(): Promise<Row[]> {
       measured: String(wrong),
       wanted: '0',
       holds: wrong === 0,
+    },
+  ]
+}
+
+/** A server that is killed while it takes in an archive or a backup has all of it, or nothing. */
+export async function incomingRows(waits = [0, 15, 60, 150, 300]): Promise<Row[]> {
+  const count = 600
+  const one = (i: number) => document(['E1 A B 12 V', `R1 A B ${i + 1}`], { title: `Brought in ${i}` })
+  const archive = zipSync(
+    Object.fromEntries(Array.from({ length: count }, (_, i) => [`${i}.json`, strToU8(JSON.stringify(one(i)))])),
+  )
+  const data = newFolder()
+  let server = await startServer(data)
+  const send = async (path: string, body?: BodyInit) => {
+    const answer = await fetch(`${server.url}/api${path}`, { method: 'POST', body })
+    return (await answer.json()) as { id: string }
+  }
+  const titles = async () => {
+    const { networks } = (await (await fetch(`${server.url}/api/networks`)).json()) as { networks: { title: string }[] }
+    return JSON.stringify(networks.map(({ title }) => title).sort())
+  }
+  /** Begins what is sent, and kills the server after so many milliseconds. */
+  const killAfter = async (wait: number, path: string, body?: string) => {
+    const taking = send(path, body).catch(() => null)
+    await pause(wait)
+    await server.kill()
+    await taking
+    server = await startServer(data)
+  }
+  const backup = new Uint8Array(await (await fetch(`${server.url}/api/backup`)).arrayBuffer())
+  const before = await titles()
+  let halves = 0
+  for (const wait of waits) {
+    const looked = await send('/import', archive)
+    await killAfter(wait, `/import/${looked.id}`, '{"otherwise":"both","choices":{}}')
+    const after = await titles()
+    if (after !== before && JSON.parse(after).length !== JSON.parse(before).length + count) halves += 1
+    const held = await send('/backup', backup)
+    await killAfter(wait, `/backup/${held.id}`)
+    if (![before, after].includes(await titles())) halves += 1
+    // On with what was before.
+    const again = await send('/backup', backup)
+    await send(`/backup/${again.id}`)
+    if ((await titles()) !== before) halves += 1
+  }
+  await server.kill()
+  return [
+    {
+      what: `${2 * waits.length} kills while an archive of ${count} or a backup is taken in: half of it there`,
+      measured: String(halves),
+      wanted: '0',
+      holds: halves === 0,
     },
   ]
 }

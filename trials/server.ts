@@ -1,8 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
 import http from 'node:http'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { startServer } from '../test/served'
 
 export interface Answered {
   readonly status: number
@@ -20,12 +17,6 @@ export interface Served {
   readonly kill: () => Promise<void>
 }
 
-let nextPort = 3300
-
-export function newFolder(): string {
-  return mkdtempSync(join(tmpdir(), 'nodrel-trials-'))
-}
-
 /** Prints the longest delay of the event loop whenever it is told SIGUSR2, and begins anew. */
 const watching = `data:text/javascript,${encodeURIComponent(`
   import { monitorEventLoopDelay } from 'node:perf_hooks'
@@ -34,24 +25,10 @@ const watching = `data:text/javascript,${encodeURIComponent(`
   process.on('SIGUSR2', () => { console.log('heldUp ' + delay.max / 1e6); delay.reset() })
 `)}`
 
-export function spawnServer(port: number, data: string, more: Record<string, string> = {}): ChildProcess {
-  return spawn(process.execPath, ['--import', watching, 'scripts/serve.mjs'], {
-    env: { ...process.env, PORT: String(port), NODREL_DATA: data, NEXT_TELEMETRY_DISABLED: '1', ...more },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  })
-}
-
-export function freshPort(): number {
-  return nextPort++
-}
-
 /** Starts a server and waits until it answers. */
-export async function serve(data = newFolder(), port = freshPort()): Promise<Served> {
-  const child = spawnServer(port, data)
-  let output = ''
-  child.stdout?.on('data', (text: Buffer) => (output += text.toString()))
-  child.stderr?.resume()
-  const base = `http://127.0.0.1:${port}`
+export async function serve(data?: string): Promise<Served> {
+  const server = await startServer(data, 0, ['--import', watching])
+  const { url: base, child } = server
   const agent = new http.Agent({ keepAlive: true, maxSockets: 64 })
   const ask: Served['ask'] = (method, path, body, headers = {}) =>
     new Promise((done, fail) => {
@@ -86,31 +63,19 @@ export async function serve(data = newFolder(), port = freshPort()): Promise<Ser
       sent.on('error', fail)
       sent.end(text)
     })
-  for (let tries = 0; ; tries++) {
-    if (
-      await ask('GET', '/api/bin').then(
-        () => true,
-        () => false,
-      )
-    )
-      break
-    if (tries > 300) throw new Error(`the server does not answer:\n${output}`)
-    await pause(50)
-  }
   return {
     base,
-    data,
+    data: server.data,
     ask,
     heldUp: async () => {
-      output = ''
+      const before = server.output().length
+      const said = () => /heldUp ([\d.]+)\n/.exec(server.output().slice(before))
       child.kill('SIGUSR2')
-      for (let tries = 0; tries < 200 && !/heldUp [\d.]+\n/.test(output); tries++) await pause(10)
-      return Number(/heldUp ([\d.]+)/.exec(output)?.[1] ?? Infinity)
+      for (let tries = 0; tries < 200 && !said(); tries++) await pause(10)
+      return Number(said()?.[1] ?? Infinity)
     },
     kill: async () => {
-      const gone = new Promise((done) => child.once('exit', done))
-      child.kill('SIGKILL')
-      await gone
+      await server.kill()
       agent.destroy()
     },
   }

@@ -3,7 +3,7 @@ import { print, type Row } from '../bench/measure'
 import { coreRows } from './core'
 import { diskRows } from './disk'
 import { doorRows } from './doors'
-import { killRows, startRows } from './kills'
+import { incomingRows, killRows, startRows } from './kills'
 import { heldUpRows, largeRows, loadRows } from './load'
 
 /** What the built application has to stand; each on a folder and a port of its own on this machine. */
@@ -14,16 +14,20 @@ const trials: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   held: heldUpRows,
   large: largeRows,
   load: loadRows,
-  starts: startRows,
-  kills: killRows,
+  starts: () => startRows(),
+  kills: () => killRows(),
+  incoming: () => incomingRows(),
 }
+
+/** A few of those that kill, within seconds: part of `npm test`. */
+const few = async () => [...(await killRows(3)), ...(await startRows(1, 1)), ...(await incomingRows([20]))]
 
 if (!existsSync('.next/BUILD_ID')) throw new Error('build first: npm run build')
 const wanted = process.argv.slice(2)
 const names = wanted.length > 0 ? wanted : Object.keys(trials)
 const rows: Row[] = []
 for (const name of names) {
-  const trial = trials[name]
+  const trial = name === 'few' ? few : trials[name]
   if (!trial) throw new Error(`there is no trial ${name}; there are ${Object.keys(trials).join(', ')}`)
   console.error(`… ${name}`)
   rows.push(...(await trial()))

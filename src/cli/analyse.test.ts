@@ -1,8 +1,8 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
+import { program } from '../../test/program'
 
 const folder = mkdtempSync(join(tmpdir(), 'nodrel-cli-'))
 const file = (name: string, content: unknown) => {
@@ -10,19 +10,11 @@ const file = (name: string, content: unknown) => {
   writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))
   return path
 }
+const analyse = program('analyse')
+const linesOf = (text: string) => text.split('\n').filter(Boolean)
 const run = (args: readonly string[], input = '') => {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['scripts/run.mjs', 'src/cli/analyse.ts', ...args], {
-    input,
-    encoding: 'utf8',
-  })
-  return {
-    lines: stdout
-      .split('\n')
-      .filter(Boolean)
-      .map((line) => JSON.parse(line)),
-    errors: stderr.split('\n').filter(Boolean),
-    status,
-  }
+  const { out, errors, status } = analyse(args, input)
+  return { lines: linesOf(out).map((line) => JSON.parse(line)), errors: linesOf(errors), status }
 }
 
 const good = file('good.nodrel.json', document(worked))

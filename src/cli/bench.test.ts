@@ -1,8 +1,8 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
+import { program } from '../../test/program'
 
 const folder = mkdtempSync(join(tmpdir(), 'nodrel-bench-'))
 const file = (name: string, content: unknown) => {
@@ -10,14 +10,11 @@ const file = (name: string, content: unknown) => {
   writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))
   return path
 }
-const run = (command: 'spread' | 'diagnose', args: readonly string[], input = '') => {
-  const { stdout, stderr, status } = spawnSync(
-    process.execPath,
-    ['scripts/run.mjs', `src/cli/${command}.ts`, ...args],
-    { input, encoding: 'utf8' },
-  )
-  const lines = stdout.split('\n').filter(Boolean)
-  return { lines: lines.map((line) => JSON.parse(line)), errors: stderr.split('\n').filter(Boolean), status }
+const programs = { spread: program('spread'), diagnose: program('diagnose') }
+const linesOf = (text: string) => text.split('\n').filter(Boolean)
+const run = (command: keyof typeof programs, args: readonly string[], input = '') => {
+  const { out, errors, status } = programs[command](args, input)
+  return { lines: linesOf(out).map((line) => JSON.parse(line)), errors: linesOf(errors), status }
 }
 
 const network = file('network.json', document(worked))

@@ -1,11 +1,7 @@
-import { spawnSync } from 'node:child_process'
+import { program } from '../../test/program'
 
-const run = (...args: readonly string[]) => {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['scripts/run.mjs', 'src/cli/task.ts', ...args], {
-    encoding: 'utf8',
-  })
-  return { out: stdout, errors: stderr, status }
-}
+const task = program('task')
+const run = (...args: readonly string[]) => task(args)
 
 test('a random task with dials is printed, and its code prints it again', () => {
   const made = run('--random', '--resistors', '5', '--picture', 'disguised', '--kind', 'mistake', '--seed', '7')

@@ -40,7 +40,13 @@ test('what another program holds for too long is said, changes nothing, and goes
   const before = await count()
   const other = new Database(database().file)
   other.exec('BEGIN IMMEDIATE')
+  // Each look at the clock is half a second later: so it need not be waited for.
+  const { now } = Date
+  let looks = 0
+  const clock = jest.spyOn(Date, 'now').mockImplementation(() => now() + 500 * looks++)
   const refused = await write((db) => createNetwork(db, columns('in vain'))).catch((error: unknown) => error)
+  clock.mockRestore()
+  expect(looks).toBeGreaterThan(10)
   expect(refused).toBeInstanceOf(DatabaseTrouble)
   expect(refused).toMatchObject({ kind: 'locked', message: expect.stringContaining('nodrel.db') })
   other.exec('ROLLBACK')

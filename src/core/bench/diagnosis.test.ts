@@ -2,6 +2,7 @@ import { build, faultKinds, randomFault, readMeterOn, readsAlike, type BuiltFaul
 import { document, networkOf, worked } from '../../../test/documents'
 import { marked } from '../../../test/floatNodes'
 import { randomNetwork, randomNumbers } from '../../../test/randomNetwork'
+import { runs } from '../../../test/runs'
 import type { NetworkDocument } from '../network'
 import {
   benchOf,
@@ -92,7 +93,7 @@ function isNamed(of: NetworkDocument, hypothesis: Hypothesis, fault: BuiltFault)
 test.each(faultKinds)('%s: the true fault stands first, or one that reads the same', (kind) => {
   let [right, count] = [0, 0]
   const wrong: string[] = []
-  for (let seed = 1; count < 40; seed++) {
+  for (let seed = 1; count < runs(20); seed++) {
     const random = randomNumbers(1000 * seed + kind.length)
     const of = randomNetwork(seed, 5 + Math.floor(random() * 8))
     const fault = randomFault(of, kind, random)
@@ -110,7 +111,7 @@ test.each(faultKinds)('%s: the true fault stands first, or one that reads the sa
 
 test('where nothing is wrong, a fault is hardly ever claimed', () => {
   let claimed = 0
-  for (let seed = 1; seed <= 60; seed++) {
+  for (let seed = 1; seed <= runs(20); seed++) {
     const random = randomNumbers(seed)
     const of = randomNetwork(seed, 5 + Math.floor(random() * 8))
     const { hypotheses, readings } = diagnosed(of, readAll(of, { fault: 'none' }, usual(of), random))
@@ -124,7 +125,7 @@ test('where nothing is wrong, a fault is hardly ever claimed', () => {
 test('what to measure next finds the fault in at most two thirds of a random order, and sooner than voltages alone', () => {
   const needed = { next: 0, random: 0, voltages: 0 }
   for (const kind of faultKinds)
-    for (let seed = 1, count = 0; count < 3; seed++) {
+    for (let seed = 1, count = 0; count < runs(1); seed++) {
       const random = randomNumbers(77 * seed + kind.length)
       const of = randomNetwork(seed + 300, 5 + Math.floor(random() * 6))
       const fault = randomFault(of, kind, random)

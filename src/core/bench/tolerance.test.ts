@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { document, network, networkOf, worked } from '../../../test/documents'
 import { floatNodes, marked } from '../../../test/floatNodes'
 import { randomBridges, randomNetwork, randomNumbers } from '../../../test/randomNetwork'
+import { runs } from '../../../test/runs'
 import type { NetworkDocument } from '../network'
 import {
   benchOf,
@@ -129,7 +130,7 @@ test('the worst case is that of all corners, whatever the quantity', () => {
           throw new Error(`${named.quantity} of ${named.of}: ${JSON.stringify(found)}, corners ${min} ${max}`)
       })
     }),
-    { numRuns: 40 },
+    { numRuns: runs(20) },
   )
 })
 
@@ -166,7 +167,7 @@ test('between any two nodes, at a bridge too, the limits are those of all corner
           throw new Error(`${pairs[i]}: ${JSON.stringify(limits[i])}, corners ${min} ${max}`)
       })
     }),
-    { numRuns: 30 },
+    { numRuns: runs(15) },
   )
 })
 
@@ -181,7 +182,7 @@ test('at a bridge too large for all corners a search says that it reaches at lea
     model,
     all.map(({ is }) => is as Quantity),
   )
-  for (let k = 0; k < 200; k++) {
+  for (let k = 0; k < runs(60); k++) {
     const values = new Map(
       of.parts.slice(1).map((part): [string, number] => {
         const R = ohms.get(part.name) as number
@@ -256,7 +257,7 @@ test('sampled means, deviations and percentiles are those of a plain sampling of
       }
       const { ohms, volts } = marked(it)
       const plain = all.map((): number[] => [])
-      const samples = 4000
+      const samples = runs(1500)
       for (let k = 0; k < samples; k++) {
         const values = new Map(
           [...ohms].map(([name, R]): [string, number] => {

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { network, networkOf, worked } from '../../../test/documents'
 import { randomBridges, randomNetwork } from '../../../test/randomNetwork'
 import { worksheetOf } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import { revealed, stopsOf, type Worksheet } from '../worksheet'
 import {
   describeStaircase,
@@ -140,9 +141,9 @@ test('random: the steps add up along every path, each between its two nodes; non
         (Math.max(...made.stairs.map(({ x, width }) => x + width)) - Math.min(...made.stairs.map(({ x }) => x))) * high
       if (Math.abs(area / all - 1) < 1e-6) tiled++
     }),
-    { numRuns: 300 },
+    { numRuns: runs(120) },
   )
-  expect([bridges > 50, tiled > 200]).toEqual([true, true])
+  expect([bridges > runs(10), tiled > runs(50)]).toEqual([true, true])
 })
 
 test('random: no words lie on others or outside, up to fourteen resistors; hardly any leader runs over words', () => {
@@ -176,9 +177,9 @@ test('random: no words lie on others or outside, up to fourteen resistors; hardl
         if (texts.map(boxOf).some((box) => overlap(box, { x, y, width: bend.x - x, height: 0.1 }))) crossing++
       }
     }),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   )
-  expect([leaders > 300, crossing / leaders < 0.08]).toEqual([true, true])
+  expect([leaders > runs(150), crossing / leaders < 0.08]).toEqual([true, true])
 })
 
 function boxOf({ x, y, text, anchor }: StairText): Box {

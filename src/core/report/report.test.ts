@@ -10,6 +10,7 @@ import Papa from 'papaparse'
 import { document, network, worked } from '../../../test/documents'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { worksheetOf } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import { stepsCsv } from '@/ui/files/stepsCsv'
 import { reportChoices, readNetwork, type WorksheetChoices } from '../network'
 import { shownText, writeQuantity } from '../number'
@@ -64,7 +65,7 @@ const sorts: readonly (readonly [string, () => Worksheet])[] = [
   ['one resistor', () => worksheetOf(network(['E1 A B 12', 'R1 A B 4k7']))],
   ['shorted', () => worksheetOf(network(['E1 A B 5', 'R1 A B 0']))],
   ['open', () => worksheetOf(network(['E1 A B 5', 'R1 A C 1']))],
-  ...Array.from({ length: 14 }, (_, seed): [string, () => Worksheet] => [
+  ...Array.from({ length: runs(3) }, (_, seed): [string, () => Worksheet] => [
     `random ${seed}`,
     () => {
       const read = readNetwork(

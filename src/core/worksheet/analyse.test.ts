@@ -4,6 +4,7 @@ import Fraction from 'fraction.js'
 import { network, networkOf, worked } from '../../../test/documents'
 import { nodeVoltages } from '../../../test/nodeVoltage'
 import { ladder, randomNetwork } from '../../../test/randomNetwork'
+import { runs } from '../../../test/runs'
 import { solveNumbers } from '../solution'
 import { exact, exactText } from '../number'
 import { wire } from '../structure'
@@ -73,7 +74,7 @@ test('random networks agree with node-voltage equations to the exact fraction', 
         expect(analysis.checks.every(({ holds, sum, expected }) => holds && sum.exact === expected.exact)).toBe(true)
       },
     ),
-    { numRuns: 250 },
+    { numRuns: runs(150) },
   )
 })
 
@@ -101,7 +102,7 @@ test('currents through wires and zero ohms obey Kirchhoff’s current law at eve
       })
       for (const sum of balance.values()) if (sum !== null) expect(sum.toFraction()).toBe('0')
     }),
-    { numRuns: 150 },
+    { numRuns: runs(100) },
   )
 })
 
@@ -241,8 +242,8 @@ test('above 200 parts floats are used unless told otherwise, and agree with exac
   expect(near.checks.every(({ holds }) => holds)).toBe(true)
 })
 
-test('99,999 resistors side by side, or in a row, are one group', () => {
-  const parts = Array.from({ length: 99_999 }, (_, i) => ({
+test('29,999 resistors side by side, or in a row, are one group', () => {
+  const parts = Array.from({ length: 29_999 }, (_, i) => ({
     name: `R${i}`,
     kind: 'resistor' as const,
     from: 'A',
@@ -259,22 +260,22 @@ test('99,999 resistors side by side, or in a row, are one group', () => {
   expect(beside).toMatchObject({
     steps: { length: 1 },
     equivalent: { value: 0 },
-    findings: [{ code: 'shorted', parts: { length: 99_998 } }],
+    findings: [{ code: 'shorted', parts: { length: 29_998 } }],
   })
   const row = parts.map((part, i) => ({ ...part, from: `p${i}`, to: `p${i + 1}` }))
   const inRow = analysed(
     networkOf({
       format: 'nodrel-network',
       version: 1,
-      parts: [{ name: 'T1', kind: 'terminals', from: 'p0', to: 'p99999' }, ...row],
+      parts: [{ name: 'T1', kind: 'terminals', from: 'p0', to: 'p29999' }, ...row],
     }),
   )
-  expect(inRow.equivalent?.value).toBe(9_999_800_000)
+  expect(inRow.equivalent?.value).toBe(2_999_800_000)
 })
 
-test('a ladder of 99,998 resistors is analysed whole', () => {
-  const analysis = analysed(networkOf(ladder(99_998)))
+test('a ladder of 29,998 resistors is analysed whole, without recursion', () => {
+  const analysis = analysed(networkOf(ladder(29_998)))
   expect(analysis.status).toBe('solved')
-  expect(analysis.parts).toHaveLength(99_999)
+  expect(analysis.parts).toHaveLength(29_999)
   expect(analysis.checks.every(({ holds }) => holds)).toBe(true)
 })

@@ -5,6 +5,7 @@ import { evaluate, numberOf, roundedTo, sidesOf, type Letters } from '../../../t
 import { randomBridges, randomNetwork } from '../../../test/randomNetwork'
 import { choice, schools } from '../../../test/schools'
 import { worksheetOf as sheet } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import { figureCount, type Amount } from '../number'
 import { formulaText, type Formula, type Token } from './explain'
 import { explainCheck, explainLine, methods, revealed, stopsOf, waysTo, type Worksheet } from '.'
@@ -151,14 +152,14 @@ test('every line follows from what it uses as it is shown, in every school, exac
         read += holds(sheet(of, { ...school, carry, figures }), seed)
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(20) },
   )
-  expect(read).toBeGreaterThan(2000)
+  expect(read).toBeGreaterThan(runs(500))
 })
 
 test('beyond bridges too', () => {
   let exchanges = 0
-  for (let seed = 0; seed < 32; seed++) {
+  for (let seed = 0; seed < runs(8); seed++) {
     const of = networkOf(randomBridges(seed, 3 + (seed % 4), { zeros: seed % 6 === 0 }))
     const worksheet = sheet(of, { beyond: 'yes', carry: seed % 2 ? 'paper' : 'exact', figures: 4 })
     holds(worksheet, seed)
@@ -167,7 +168,7 @@ test('beyond bridges too', () => {
     for (const { amount, quantity } of worksheet.derivation.lines)
       if (quantity !== 'potential' && amount) expect(amount.value).toBeGreaterThanOrEqual(0)
   }
-  expect(exchanges).toBeGreaterThan(20)
+  expect(exchanges).toBeGreaterThan(runs(10))
 })
 
 test('without values every line stands in letters, and they hold whatever the values will be', () => {
@@ -206,9 +207,9 @@ test('without values every line stands in letters, and they hold whatever the va
         expect(open.rows.map(({ key, kind }) => [key, kind])).toEqual(full.rows.map(({ key, kind }) => [key, kind]))
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(20) },
   )
-  expect(read).toBeGreaterThan(500)
+  expect(read).toBeGreaterThan(runs(20))
 })
 
 test('reciprocals are worked forward, each written down', () => {
@@ -241,7 +242,7 @@ test('what is known inside gives every value by lines of its own, with the steps
         expect([given.method, numberOf(given.amount ?? { value: NaN }).valueOf()]).toEqual(['given', 0.37])
       },
     ),
-    { numRuns: 50 },
+    { numRuns: runs(20) },
   )
 })
 
@@ -274,7 +275,7 @@ test('what is shown one reveal at a time never stands before what it uses, and i
             expect(isFound(id)).toBe(true)
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(20) },
   )
 })
 

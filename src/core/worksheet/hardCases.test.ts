@@ -3,6 +3,7 @@ import { document, network, networkOf, worked } from '../../../test/documents'
 import { mutatedDocument } from '../../../test/mutate'
 import { ladder, randomNetwork } from '../../../test/randomNetwork'
 import { goTheWholeWay } from '../../../test/wholeWay'
+import { runs } from '../../../test/runs'
 import { nearestNumber } from '../number'
 import { writeFormula } from '../entry'
 import { wire } from '../structure'
@@ -125,10 +126,10 @@ test('work is exact up to a cost, not a number of parts alone', () => {
 
 test('a document as nobody would write it is refused or worked out to the end', () => {
   const became = new Map<string, number>()
-  for (let seed = 0; seed < 1500; seed++) {
+  for (let seed = 0; seed < runs(200); seed++) {
     const status = goTheWholeWay(mutatedDocument(seed))
     became.set(status, (became.get(status) ?? 0) + 1)
   }
   expect([...became.keys()].sort()).toEqual(['not-series-parallel', 'refused', 'resistance', 'solved', 'structure'])
-  expect(became.get('solved')).toBeGreaterThan(300)
+  expect(became.get('solved')).toBeGreaterThan(runs(40))
 })

@@ -1,6 +1,7 @@
 import { network, networkOf } from '../../../test/documents'
 import { randomBridges, randomNetwork } from '../../../test/randomNetwork'
 import { linesOf, up, worksheetOf } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import type { Network, WorksheetChoices } from '../network'
 import { formulaText } from './explain'
 import {
@@ -105,18 +106,18 @@ function explainsAll(worksheet: Worksheet, seed: number): number {
 
 test('beyond bridges, and in only what is asked, rounding is accounted for too', () => {
   let differences = 0
-  for (let seed = 0; seed < 40; seed++) {
+  for (let seed = 0; seed < runs(20); seed++) {
     const worksheet = sheet(networkOf(randomBridges(seed, 3 + (seed % 4))), { ...paper, beyond: 'yes' })
     differences += explainsAll(worksheet, seed)
     const asked = [{ quantity: 'current', of: 'R2' }] as const
     explainsAll(sheet(networkOf(randomNetwork(seed, 6)), { ...paper, asked, expand: 'divider' }), seed)
   }
-  expect(differences).toBeGreaterThan(30)
+  expect(differences).toBeGreaterThan(runs(15))
 })
 
 test('in random networks rounding explains every check and every way on paper', () => {
   let differences = 0
-  for (let seed = 0; seed < 60; seed++) {
+  for (let seed = 0; seed < runs(30); seed++) {
     const worksheet = sheet(networkOf(randomNetwork(seed, 2 + (seed % 9))), {
       ...paper,
       figures: seed % 2 === 0 ? 3 : 4,
@@ -124,7 +125,7 @@ test('in random networks rounding explains every check and every way on paper', 
     })
     differences += explainsAll(worksheet, seed)
   }
-  expect(differences).toBeGreaterThan(100)
+  expect(differences).toBeGreaterThan(runs(50))
 })
 
 test('on paper what is known inside stays as it is given, and the lines outward come out', () => {

@@ -6,6 +6,7 @@ import { formulaText, keystrokes, wordSentence } from './explain'
 import { readNetwork, schoolChoices, type Network, type WorksheetChoices } from '../network'
 import { choice, compare, schools, textOf } from '../../../test/schools'
 import { down, lineOf, linesOf, stepsOf, up, worksheetOf as sheet } from '../../../test/worked'
+import { runs, spread } from '../../../test/runs'
 import { drawSheet } from '../picture'
 import { amountAt, waysTo, type Worksheet } from '.'
 
@@ -37,13 +38,13 @@ test('random networks in every order, arithmetic and way agree with node-voltage
         ),
       ).toBe(analysis.supply.current !== null)
     }),
-    { numRuns: 150 },
+    { numRuns: runs(80) },
   )
 })
 
-test('every sample is worked in every school, and its exact values stay', () => {
+test('samples are worked in every school, and their exact values stay', () => {
   const names = Object.keys(schoolChoices) as (keyof typeof schoolChoices)[]
-  for (const sample of samples) {
+  for (const sample of spread(samples, 6)) {
     const read = readNetwork(sample)
     if (!read.ok) throw new Error('a sample is refused')
     const usual = sheet(read.network)
@@ -79,7 +80,7 @@ test('every sample in schools put together at random keeps its exact values', ()
         )
       },
     ),
-    { numRuns: 100 },
+    { numRuns: runs(60) },
   )
 })
 

@@ -3,6 +3,7 @@ import { network, networkOf } from '../../../test/documents'
 import { randomBridges, randomNetwork } from '../../../test/randomNetwork'
 import { schools } from '../../../test/schools'
 import { worksheetOf } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import type { PartDocument, WorksheetChoices } from '../network'
 import {
   besideOnThread,
@@ -139,9 +140,9 @@ test('random: a thread holds exactly what is used, and turned round exactly what
       const { quantity, of } = derivation.lines[end]
       if (derivation.found[quantity][of] === end) expect(sameValue(worksheet, end, worksheet)).toBe(end)
     }),
-    { numRuns: 400 },
+    { numRuns: runs(100) },
   )
-  expect(Math.min(outward, papers, bridges, onlyAsked)).toBeGreaterThan(10)
+  expect(Math.min(outward, papers, bridges, onlyAsked)).toBeGreaterThan(runs(2))
 })
 
 test('a value is found again after a change, by its name', () => {
@@ -185,7 +186,7 @@ test('random: the shares of the roundings add up to the whole difference', () =>
         expect(Math.abs(sum - off)).toBeLessThanOrEqual(1e-2 * most + 1e-10 * value)
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(30) },
   )
-  expect(some).toBeGreaterThan(100)
+  expect(some).toBeGreaterThan(runs(30))
 })

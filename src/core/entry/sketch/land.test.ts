@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { networkOf } from '../../../../test/documents'
 import { randomNetwork } from '../../../../test/randomNetwork'
 import { chosen, edited, peg, pointsOfNodes, sketched, square, strokes } from '../../../../test/sketched'
+import { runs } from '../../../../test/runs'
 import { wire } from '../../structure'
 import { analyse } from '../../worksheet'
 import { drawable, pointAt, wayOf } from './board'
@@ -109,7 +110,7 @@ describe('an end on the middle of a line', () => {
         ).toBe(3)
         expect(is).toMatchObject({ equivalent: was.equivalent, status: was.status })
       }),
-      { numRuns: 150 },
+      { numRuns: runs(60) },
     )
   })
 })

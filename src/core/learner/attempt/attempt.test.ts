@@ -1,6 +1,7 @@
 import { network, networkOf, worked } from '../../../../test/documents'
 import { Learner, worksheetOf } from '../../../../test/learner'
 import { randomNetwork } from '../../../../test/randomNetwork'
+import { runs } from '../../../../test/runs'
 import { findGroups } from '../../structure'
 import { wordSentence } from '../../worksheet'
 import { answerProblem, readAnswer } from '../answer'
@@ -48,7 +49,7 @@ describe('answers are read as people type them', () => {
 describe('right answers', () => {
   test('in any valid order, by any way, rounded as they go, are never called wrong', () => {
     let answers = 0
-    for (let seed = 0; seed < 150; seed++) {
+    for (let seed = 0; seed < runs(60); seed++) {
       const learner = new Learner(networkOf(randomNetwork(seed, 2 + (seed % 9))), seed, 3 + (seed % 2))
       learner.reduce()
       const { reduction, sheet } = learner.position
@@ -85,7 +86,7 @@ describe('right answers', () => {
         expect([['right', 'rounded'].includes(verdict), seed, move]).toEqual([true, seed, move])
       expect(isDone(learner.position)).toBe(true)
     }
-    expect(answers).toBeGreaterThan(3000)
+    expect(answers).toBeGreaterThan(runs(1000))
   })
 
   test('exact fractions are right, three figures are right, two are right within rounding', () => {
@@ -323,7 +324,7 @@ describe('hints', () => {
     expect(hint(1, wrong)).toEqual(['first look at R2+3 again: its value is not right'])
   })
   test('followed to the end they solve every network', () => {
-    for (let seed = 0; seed < 40; seed++) {
+    for (let seed = 0; seed < runs(20); seed++) {
       const learner = new Learner(networkOf(randomNetwork(seed, 1 + (seed % 9))), seed)
       for (let left = 200; !isDone(learner.position); left--) {
         const hint = hintFor(learner.position, 3)

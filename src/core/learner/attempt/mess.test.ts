@@ -1,6 +1,7 @@
 import { networkOf } from '../../../../test/documents'
 import { worksheetOf } from '../../../../test/learner'
 import { randomBridges, randomNetwork, randomNumbers } from '../../../../test/randomNetwork'
+import { runs } from '../../../../test/runs'
 import { findGroups } from '../../structure'
 import { wordSentence } from '../../worksheet'
 import {
@@ -78,7 +79,7 @@ function hinted(position: Position): Move | null {
 }
 
 test('after any moves at all every word is sound, and hints lead from there to the end', () => {
-  for (let seed = 0; seed < 80; seed++) {
+  for (let seed = 0; seed < runs(30); seed++) {
     const random = randomNumbers(seed)
     const document =
       seed % 4 === 3

@@ -4,12 +4,13 @@ import { countRight, countSlips, together, type Counted } from '../../../../test
 import { Learner, worksheetOf } from '../../../../test/learner'
 import { randomNetwork } from '../../../../test/randomNetwork'
 import { kinds, pairs, unnamed } from '../../../../test/slipKinds'
+import { runs } from '../../../../test/runs'
 import { wordSentence } from '../../worksheet'
 import { replay, type Move } from '../attempt'
 import { slips } from './index'
 
 describe('in random networks, by formulas of the test’s own', () => {
-  const counts = countSlips(60)
+  const counts = countSlips(runs(25))
   const share = (count: Counted, of: 'named' | 'false' | 'accepted') => count[of] / count.made
 
   test.each(['resistance', 'voltage and current', 'power'] as const)(
@@ -19,7 +20,7 @@ describe('in random networks, by formulas of the test’s own', () => {
         counts,
         kinds.filter((kind) => kind.group === group),
       )
-      expect(count.made).toBeGreaterThan(600)
+      expect(count.made).toBeGreaterThan(runs(200))
       expect(share(count, 'named')).toBeGreaterThanOrEqual(0.95)
     },
   )
@@ -33,9 +34,9 @@ describe('in random networks, by formulas of the test’s own', () => {
     expect(share(count, 'accepted')).toBeLessThanOrEqual(0.005)
   })
   test('wrong choices are named, each by what is wrong with it', () => {
-    for (const [name, { made, named, accepted }] of countChoices(40)) {
+    for (const [name, { made, named, accepted }] of countChoices(runs(20))) {
       expect([name, named / made >= 0.95, accepted]).toEqual([name, true, 0])
-      expect(made).toBeGreaterThan(10)
+      expect(made).toBeGreaterThan(runs(5))
     }
   })
   test.each([
@@ -48,9 +49,9 @@ describe('in random networks, by formulas of the test’s own', () => {
     [4, 'each number'],
     [4, 'at the end'],
   ] as const)('right answers with %d figures, rounded at %s, are not called wrong', (figures, rounding) => {
-    const said = countRight(40, figures, rounding)
+    const said = countRight(runs(20), figures, rounding)
     const all = [...said.values()].reduce((a, b) => a + b, 0)
-    expect(all).toBeGreaterThan(900)
+    expect(all).toBeGreaterThan(runs(400))
     expect((said.get('wrong') ?? 0) / all).toBeLessThanOrEqual(figures === 2 ? 0.01 : 0)
   })
 })

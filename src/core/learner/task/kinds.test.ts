@@ -15,6 +15,7 @@ import {
   type TaskMove,
 } from './index'
 import { benchFor } from './mend'
+import { runs } from '../../../../test/runs'
 
 function task(some: Partial<Dials>, seed: number): Task {
   const made = taskOf(codeFrom({ ...usualDials, ...some }, seed) ?? '')
@@ -48,7 +49,7 @@ function lie({ worksheet: { network, wiring } }: Task, [a, b]: readonly [string,
 }
 
 test('spot: what two resistors that share a node are, is counted at their nodes', () => {
-  for (let seed = 0; seed < 40; seed++) {
+  for (let seed = 0; seed < runs(15); seed++) {
     const { made, question } = asked('spot', { resistors: dialTable.resistors[seed % 12] }, seed * 101)
     question.pairs.forEach((pair, at) => {
       const seen = lie(made, pair)
@@ -127,7 +128,7 @@ test('estimate: of two that carry clearly different currents one is more', () =>
 })
 
 test('redraw: one of four sheets is the next, the others have a resistor too few, an end moved, or two wrongly combined', () => {
-  for (let seed = 0; seed < 30; seed++) {
+  for (let seed = 0; seed < runs(15); seed++) {
     const { made, question } = asked('redraw', { resistors: dialTable.resistors[4 + (seed % 7)] }, seed * 77)
     const [stage] = made.worksheet.stages
     const next = sheetOf(stage, question.after + 1)
@@ -157,7 +158,7 @@ test('redraw: one of four sheets is the next, the others have a resistor too few
 })
 
 test('find the mistake: the lines before it are right, it is wrong, and what follows is worked from it', () => {
-  for (let seed = 0; seed < 40; seed++) {
+  for (let seed = 0; seed < runs(15); seed++) {
     const { made, question } = asked(
       'mistake',
       { resistors: dialTable.resistors[2 + (seed % 8)], numbers: 'tidy' },

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import Fraction from 'fraction.js'
 import { doubledWires, overlaps, seenNodes } from '../../../../test/drawnNodes'
 import { nodeVoltages } from '../../../../test/nodeVoltage'
+import { runs } from '../../../../test/runs'
 import { drawBoard, openBoard } from '../../entry'
 import { readNetwork, type Network } from '../../network'
 import { analyseNetwork } from '../../worksheet'
@@ -79,8 +80,8 @@ function mantissa(ohms: Fraction): number {
   return value.valueOf()
 }
 
-test('tidy: over a thousand codes every resistor is bought, every equivalent, voltage and current short', () => {
-  for (let i = 0; i < 1000; i++) {
+test('tidy: over many codes every resistor is bought, every equivalent, voltage and current short', () => {
+  for (let i = 0; i < runs(150); i++) {
     const made = task(
       {
         resistors: dialTable.resistors[i % dialTable.resistors.length],
@@ -137,7 +138,7 @@ test('real: every resistor is of E12', () => {
 describe('a picture', () => {
   const pictures = ['straight', 'bent', 'disguised'] as const
   test.each(pictures)('%s: nothing lies on anything else, and its nodes are what they seem', (picture) => {
-    for (let i = 0; i < 60; i++) {
+    for (let i = 0; i < runs(30); i++) {
       const made = task(
         {
           picture,
@@ -190,7 +191,7 @@ describe('a picture', () => {
   })
 
   test('disguised: something drawn side by side is not in parallel, something in parallel is not drawn side by side', () => {
-    for (let i = 0; i < 60; i++) {
+    for (let i = 0; i < runs(30); i++) {
       const made = task({ picture: 'disguised', resistors: dialTable.resistors[i % 12] }, i * 4001)
       const { wiring } = made.worksheet
       const points = made.document.sketch?.points ?? {}
@@ -222,7 +223,7 @@ describe('a picture', () => {
 })
 
 test('slips can be told: no equal share or whole lies near the answer without being it', () => {
-  for (let i = 0; i < 150; i++) {
+  for (let i = 0; i < runs(60); i++) {
     const made = task(
       { numbers: i % 2 ? 'real' : 'tidy', asked: 'all', resistors: dialTable.resistors[i % 9] },
       i * 577,

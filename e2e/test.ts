@@ -1,0 +1,42 @@
+import { expect, test as base } from '@playwright/test'
+import { startServer, type Server } from '../test/served'
+
+/** Each worker has a server and a data folder of its own; a test has nothing from another but the sample set. */
+export const test = base.extend<object, { server: Server }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads from it what a fixture needs
+    async ({}, use) => {
+      const server = await startServer()
+      await use(server)
+      await server.kill()
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: ({ server }, use) => use(server.url),
+  context: async ({ context }, use) => {
+    // React tells its tools of each time that the page has been drawn and its effects have run: from the first on it is alive.
+    await context.addInitScript(() => {
+      const told = () => undefined
+      Object.assign(window, {
+        __REACT_DEVTOOLS_GLOBAL_HOOK__: {
+          supportsFiber: true,
+          renderers: new Map(),
+          inject: () => 1,
+          onCommitFiberRoot: told,
+          onCommitFiberUnmount: told,
+          onPostCommitFiberRoot: () => (window.isAlive = true),
+        },
+      })
+    })
+    await use(context)
+  },
+})
+
+declare global {
+  interface Window {
+    /** The page has come to life: before, a press or a key does nothing. */
+    isAlive?: boolean
+  }
+}
+
+export { expect }

@@ -1,0 +1,262 @@
+import { openDoors, type Doors } from '../../../test/screen/doors'
+import {
+  all,
+  between,
+  button,
+  click,
+  downloads,
+  fill,
+  focus,
+  give,
+  one,
+  open,
+  press,
+  screen,
+  select,
+  send,
+  settled,
+  textOf,
+  typed,
+  waitFor,
+  within,
+} from '../../../test/screen/show'
+import { Work } from '../work/Work'
+import { Bench } from './Bench'
+
+const five = typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
+const log = () => screen.getByRole('region', { name: 'Plan and log' })
+const row = (key: string) => one(`[data-row="${key}"]`)
+const field = (key: string) => one('[data-reading]', row(key)) as HTMLInputElement
+const agrees = (key: string) => expect(within(row(key)).getByRole('img', { name: 'agrees' })).toBeInTheDocument()
+const progress = () => within(log()).getByRole('status')
+const suspects = () => within(screen.getByRole('region', { name: /^What is wrong/ })).getAllByRole('listitem')
+const runs = () => screen.getByLabelText('Run') as HTMLSelectElement
+const alertOf = (text: string) => screen.queryAllByRole('alert').find((it) => it.textContent?.includes(text))
+
+/** Writes a reading down. */
+async function read(key: string, value: string) {
+  send(field(key), value)
+  await settled()
+}
+
+async function menu(name: string) {
+  focus(button('What is done with runs'))
+  await press('Enter')
+  await click(screen.getByRole('menuitem', { name }))
+}
+
+test('readings are typed, judged, kept; a slip is asked about; the fault is named, and what to measure next', async () => {
+  const { doors } = await open(Bench, five)
+  // 12 V: in all 12.5 Ω. With R3 open 17.5 Ω and 0.686 A: V1 1.029, V2 0, V4 10.29.
+  await read('voltage E1', '12.00 V')
+  agrees('voltage E1')
+  expect(field('voltage R1')).toHaveFocus()
+  // A lost milli is not logged without a word.
+  await read('voltage R5', '960')
+  expect(within(row('voltage R5')).getByRole('alert')).toHaveTextContent('960 looks like a lost prefix')
+  await click(button(/^I read 960 mV/))
+  expect(field('voltage R5')).toHaveValue('960 mV')
+  await read('voltage R5', '686 mV')
+  await read('voltage R1', '1.029')
+  await read('voltage R2', '0.000')
+  await read('voltage R4', '10.29 V')
+  expect(row('voltage R4')).toHaveTextContent('outside')
+  await waitFor(() => expect(suspects()[0]).toHaveTextContent('R3 open, or a lead of R3 still up'))
+  await waitFor(() => expect(suspects()[0]).toHaveTextContent('explains all of 5'))
+  await click(button('resistance: R3, lead lifted'))
+  expect(field('resistance R3 lifted')).toHaveFocus()
+  fill(field('resistance R3 lifted'), '12 zz')
+  expect(within(row('resistance R3 lifted')).getByRole('alert')).toHaveTextContent('is not a number')
+  await read('resistance R3 lifted', 'over')
+  await waitFor(() => expect(suspects()[0]).toHaveTextContent(/^R3 open\s*explains all of 6/))
+  expect(progress()).toHaveTextContent('6 of 15 read')
+  await waitFor(() => {
+    const [run] = [...doors.kept].filter(([path]) => path.startsWith('/api/runs/')).map(([, it]) => it)
+    expect(run).toMatchObject({
+      document: { readings: expect.arrayContaining([expect.objectContaining({ of: 'R4' })]) },
+    })
+  })
+  // Taken out and put back.
+  await read('voltage R4', '')
+  expect(progress()).toHaveTextContent('5 of 15 read')
+  await click(button('Undo'))
+  expect(field('voltage R4')).toHaveValue('10.29 V')
+  // Between any two nodes.
+  await click(button('Another measurement'))
+  select(screen.getByLabelText('red on'), 'node 2')
+  await click(button('Add it'))
+  const added = all('[data-row]').find((it) => it.textContent?.includes('node 2 against 5')) as HTMLElement
+  send(one('[data-reading]', added), '10.97')
+  await settled()
+  expect(progress()).toHaveTextContent('7 of 16 read')
+})
+
+test('what is written down is there in the next window', async () => {
+  const doors = openDoors()
+  const first = await open(Bench, five, { doors })
+  await read('voltage R2', '3.21 V')
+  await waitFor(() => expect(all('[data-saving]').map(textOf)).toContain('saved'))
+  first.unmount()
+  await open(Bench, five, { doors })
+  expect(field('voltage R2')).toHaveValue('3.21 V')
+})
+
+test('readings go out and come in again; rows that do not fit are refused at their line, the others taken if wished', async () => {
+  await open(Bench, five)
+  await read('voltage R2', '3.21 V')
+  await read('resistance R1 lifted', '1.52')
+  await menu('Take out the readings, as a table (CSV)')
+  await waitFor(() => expect(downloads).toHaveLength(1))
+  const table = await downloads[0].text
+  expect(table.split('\r\n')[0]).toBe('quantity,of,between,lifted,end,value,range,at,note')
+  const bring = (name: string, text: string) =>
+    give(screen.getByLabelText('A run of readings to bring in'), [name, text])
+  await bring('Wednesday.csv', `${table}\r\nvoltage,R3,,,,1e999 V,,,\r\nvoltage,,"A B C",,,3,,,`)
+  const refusal = () => alertOf('is not taken as it is') as HTMLElement
+  await waitFor(() => expect(refusal()).toBeTruthy())
+  const items = within(refusal()).getAllByRole('listitem').map(textOf)
+  expect(items).toEqual([expect.stringMatching(/^row 3: .*out of range/), expect.stringMatching(/^row 4: /)])
+  await click(button('Take the other 2 rows'))
+  await waitFor(() => expect(runs().selectedOptions[0]).toHaveTextContent('Wednesday (2)'))
+  expect(field('voltage R2')).toHaveValue('3.21 V')
+  await bring('bad.json', '{ "format": "nodrel-network" }')
+  await waitFor(() => expect(refusal()).toHaveTextContent('the format must be "nodrel-readings"'))
+  await click(button('Take nothing'))
+  // A reading of what is not there is said, and stays.
+  const readings = [{ quantity: 'voltage', of: 'R9', value: '1' }]
+  await bring('stray.json', JSON.stringify({ format: 'nodrel-readings', version: 1, title: 'Stray', readings }))
+  await waitFor(() => expect(alertOf('R9')).toHaveTextContent('They stay in the run'))
+})
+
+/** A run of readings on a stand-in with something hidden, kept by the server. */
+function hidden(doors: Doors) {
+  const readings = [{ quantity: 'voltage', of: 'R1', value: '1.1 V' }]
+  const document = {
+    format: 'nodrel-readings',
+    version: 1,
+    title: 'Cold strip',
+    readings,
+    standin: { seed: 7, faults: 1 },
+  }
+  doors.kept.set('/api/runs/hidden', { id: 'hidden', version: 1, updatedAt: '2026-11-30T12:00:00.000Z', document })
+}
+
+test('a hidden fault is hunted: what the readings say waits, a claim is judged, one can give up', async () => {
+  const doors = openDoors()
+  hidden(doors)
+  await open(Bench, five, { doors })
+  expect(runs().selectedOptions[0]).toHaveTextContent('Cold strip (1)')
+  await screen.findByText('A fault is hidden on the stand-in. Say what it is when you know.')
+  const claim = () => screen.getByRole('region', { name: 'A fault is hidden' })
+  // One of them is right; every other claim is told to be wrong.
+  const verdicts: string[] = []
+  search: for (const what of ['is open', 'is shorted', 'has another value, or a bad joint'])
+    for (const part of ['R1', 'R2', 'R3', 'R4', 'R5']) {
+      select(within(claim()).getByLabelText('the part'), part)
+      select(within(claim()).getByLabelText('what is wrong with it'), what)
+      await click(button('Say it'))
+      const alert = within(claim()).queryByRole('alert')
+      if (!alert) break search
+      verdicts.push(textOf(alert))
+    }
+  expect(within(claim()).getByRole('status')).toHaveTextContent(/Right: .*After 1 reading/)
+  expect(verdicts.length).toBeLessThan(15)
+  for (const verdict of verdicts) expect(verdict).toMatch(/^(No, that is not what is wrong|The part is right, but)/)
+  await waitFor(() => expect(suspects().length).toBeGreaterThan(0))
+  // Another bench is another run.
+  await click(button('Another fault…'))
+  await click(button('Hide two'))
+  expect(screen.getByRole('region', { name: 'Two faults are hidden' })).toBeInTheDocument()
+  expect(progress()).toHaveTextContent('0 of 15 read')
+  await click(button('Give up'))
+  expect(within(screen.getByRole('region', { name: 'Two faults are hidden' })).getByRole('status')).toHaveTextContent(
+    'It was: ',
+  )
+})
+
+test('the stand-in by keyboard: leads, ranges, a reading written down, a lead lifted, and what goes wrong', async () => {
+  await open(Bench, five)
+  const at = (name: string | RegExp) => focus(button(name, screen.getByRole('group', { name: /^The bench:/ })))
+  const shows = () => textOf(screen.getByLabelText('The meter shows'))
+  at(/^node 1/)
+  await press('2', '4', 's')
+  // V4 = 9.6 V, the parts within 5 %.
+  expect(shows()).toMatch(/^\d\d?\.\d V$/)
+  await press('[')
+  expect(shows()).toMatch(/^(9|10)\.\d\d V$/)
+  await press('n')
+  agrees('voltage R4')
+  const first = shows()
+  // Reversed leads are asked about here too.
+  at(/^node 2/)
+  await press('b')
+  at(/^node 4/)
+  await press('r', 'n')
+  expect(alertOf('leads were reversed')).toBeTruthy()
+  await click(button('Look again'))
+  expect(field('voltage R4')).toHaveValue(first)
+  at(/^node 2/)
+  await press('r')
+  at(/^node 4/)
+  await press('b', '[')
+  expect(shows()).toBe('over')
+  expect(button(/^range 6\sV, over/)).toHaveAttribute('aria-pressed', 'true')
+  await press(']')
+  // The same reading shows the same.
+  expect(shows()).toBe(first)
+  await press('o')
+  expect(alertOf('Ohms on a live circuit')).toBeTruthy()
+  await press('x')
+  expect(alertOf('Ohms')).toBeUndefined()
+  // R4 alone: its lead at node 4 lifted, one lead of the meter on the free end.
+  at('R4’s lead at node 4: lift it')
+  await press('Enter')
+  at(/^R4’s free end/)
+  await press('b', '[', '[', '[', '[', '[')
+  expect(shows()).toMatch(/^1[45]\.\d Ω$/)
+  await press('n')
+  agrees('resistance R4 lifted')
+  await click(button('R4’s lead is up: put it back'))
+  // Amperes across the source: the fuse, once the supply gives enough.
+  send(screen.getByLabelText('current limit'), '20')
+  at(/^node 1/)
+  await press('r')
+  at(/^node 5/)
+  await press('b', 'i', 'x', 's')
+  expect(alertOf('The fuse of the meter has blown')).toBeTruthy()
+  await click(button(/replace the fuse/))
+  expect(shows()).toBe('– – –')
+})
+
+test('a tolerance and a rating reach the bench', async () => {
+  await open(Work, five, { settings: { parts: true } })
+  await click(await screen.findByRole('button', { name: 'tolerance and rating' }))
+  fill(screen.getByLabelText('tolerance of R4'), '1')
+  await press('Tab')
+  expect(screen.getByLabelText('tolerance of R4')).toHaveValue('1 %')
+  fill(screen.getByLabelText('rating of R4'), 'lots')
+  await press('Tab')
+  expect(one('[data-finding=unread-rating]')).toHaveTextContent('counts as missing')
+  fill(screen.getByLabelText('rating of R4'), '5 W')
+  expect(all('[data-finding=unread-rating]')).toEqual([])
+})
+
+test('limits follow the tolerance, and what is over its rating is said to run hot', async () => {
+  const parts = between(['E1 A D 12', 'R1 A B 1.5', 'R4 B D 15'])
+  const [e, r1, r4] = parts.parts
+  await open(Bench, { ...parts, parts: [e, r1, { ...r4, tolerance: '1 %', rating: '5 W' } as typeof r4] })
+  expect(row('resistance R4 lifted')).toHaveTextContent(/14\.\d+ – 15\.\d+/)
+  expect(log()).toHaveTextContent('Hot: R4 (over its rating).')
+})
+
+test('above 50 V the bench says whose decision it is', async () => {
+  await open(Bench, between(['E1 A C 230', 'R1 A B 10k', 'R2 B C 20k']))
+  expect(alertOf('Above 50 V')).toHaveTextContent('licensed people')
+  expect(screen.getByText(/Low-voltage DC on a learner’s bench\./)).toBeInTheDocument()
+})
+
+test('without values there is nothing to measure', async () => {
+  await open(Bench, typed('R1 + R2'))
+  expect(screen.getByRole('heading', { name: 'Nothing to measure yet' })).toBeInTheDocument()
+  expect(screen.getAllByText(/it has no value yet/).length).toBeGreaterThan(0)
+})

@@ -1,0 +1,4 @@
+/** Stands in tests of screens for what draws charts. */
+export default function NoChart() {
+  return null
+}
