@@ -22,7 +22,7 @@ const wings = {
 /** Forbids imports by pattern. */
 const forbid = (files, patterns, message) => ({
   files,
-  ignores: ['**/*.test.ts'],
+  ignores: ['**/*.test.{ts,tsx}'],
   rules: {
     'no-restricted-imports': [
       'error',

@@ -40,6 +40,7 @@ export default {
       moduleNameMapper: {
         // For development it takes a trace of each element that is made, which nobody reads here.
         '^react/jsx-runtime$': '<rootDir>/node_modules/react/cjs/react-jsx-runtime.production.js',
+        '^lucide-react$': '<rootDir>/test/screen/icons.ts',
         // A chart measures what it draws; here nothing has a size.
         '^react-apexcharts$': '<rootDir>/test/screen/chart.tsx',
         '^next/link$': '<rootDir>/test/screen/link.tsx',

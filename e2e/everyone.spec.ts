@@ -4,6 +4,8 @@ import { expectNoFaults, formulaField, goTo, half, openFormula, openSample, valu
 import { expect, test } from './test'
 
 const five = 'R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'
+/** Small: what axe takes grows with all that stands on the page. */
+const three = 'R1 1.5 + R2 10 // R3 15'
 const ladder =
   'R1 47 + R2 4k7 // (R3 33 + R4 820 // (R5 1k2 + R6 3k3 // (R7 680 + R8 1k5 // (R9 2k2 + R10 560 // (R11 390 + R12 10k)))))'
 const inARow = Array.from({ length: 12 }, (_, i) => `R${i + 1} ${i + 1}7`).join(' + ')
@@ -35,18 +37,19 @@ test.describe('axe finds nothing, in light and in dark', () => {
   })
 
   test('on the worksheet: parts list, a verdict, a thread, its ways, a knob, and a mistake', async ({ page }) => {
-    await openFormula(page, 'Looked at', five)
+    await openFormula(page, 'Looked at', three)
     await page.keyboard.press('p')
+    await expect(page.getByRole('complementary', { name: 'Parts list' })).toBeVisible()
     await page.locator('[data-target="part-1"]').first().click()
     await page.locator('[data-target="part-2"]').first().click()
     await expect(page.locator('[data-verdict]')).toBeVisible()
     await expectNoFaults(page)
-    await valueOn(page, 0, 'reduce', 'R4').click()
+    await valueOn(page, 0, 'reduce', 'R3').click()
     await page.getByRole('button', { name: 'Turn it' }).click()
     await expect(page.locator('[data-knob]')).toBeFocused()
     await page.keyboard.press('Shift+ArrowUp')
-    await expect(page.locator('[data-compared]')).toContainText('R4 = 16 Ω')
-    await expectNoFaults(page, 'main')
+    await expect(page.locator('[data-compared]')).toContainText('R3 = 16 Ω')
+    await expectNoFaults(page, '[data-thread], [data-compared]')
     await page.keyboard.press('Enter')
     await valueOn(page, 0, 'expand', 'R3').click()
     await page.getByRole('button', { name: 'Other ways' }).click()
@@ -59,18 +62,18 @@ test.describe('axe finds nothing, in light and in dark', () => {
   })
 
   test('on how it is worked, on trying with a slip and a hint, and at a bridge', async ({ page }) => {
-    await openFormula(page, 'Tried', five)
+    await openFormula(page, 'Tried', three)
     await page.keyboard.press('h')
     await expect(page.locator('[data-school-choice=parallel] [data-example]').first()).toBeVisible()
     await expectNoFaults(page, '[data-school]')
     await page.keyboard.press('t')
-    for (const name of ['R1', 'R4'])
+    for (const name of ['R1', 'R2'])
       await page
         .locator('[data-choice]')
         .getByRole('button', { name: new RegExp(`^${name}, `) })
         .click()
     await page.getByRole('button', { name: 'in series' }).click()
-    await page.getByLabel('Their equivalent resistance').fill('16.5')
+    await page.getByLabel('Their equivalent resistance').fill('11.5')
     await page.getByRole('button', { name: 'Check' }).click()
     await expect(page.locator('[data-slip]')).toBeVisible()
     await page.keyboard.press('i')
@@ -84,7 +87,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
   test('on the bench: readings that agree and do not, the stand-in, spread and ratings, runs side by side', async ({
     page,
   }) => {
-    await openFormula(page, 'On the bench', five, '/bench')
+    await openFormula(page, 'On the bench', three, '/bench')
     for (const [key, value] of [
       ['voltage E1', '12.02 V'],
       ['voltage R1', '1.1'],

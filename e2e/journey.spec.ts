@@ -1,13 +1,15 @@
 import { board, drawn, fiveResistors, nodesOnBoard, stroke } from './board'
-import { formulaField, saved } from './helpers'
+import { startServer } from '../test/served'
+import { formulaField, goTo, saved } from './helpers'
 import { pagesOf } from './paper'
 import { expect, test } from './test'
 
 test('from an empty logbook through drawing, work, bench, practice and report to a printed page', async ({ page }) => {
-  // Nothing is in the logbook yet.
-  const { networks } = (await (await page.request.get('/api/networks')).json()) as { networks: { id: string }[] }
-  for (const { id } of networks) await page.request.delete(`/api/networks/${id}`)
-  await page.goto('/')
+  // A server of its own: nothing is in the logbook yet.
+  const own = await startServer()
+  const { networks } = (await (await fetch(`${own.url}/api/networks`)).json()) as { networks: { id: string }[] }
+  for (const { id } of networks) await fetch(`${own.url}/api/networks/${id}`, { method: 'DELETE' })
+  await goTo(page, own.url)
   await expect(page.getByText('The logbook is empty.')).toBeVisible()
 
   // Drawn with the mouse: five resistors, one slanted, with a far wire.
@@ -73,4 +75,5 @@ test('from an empty logbook through drawing, work, bench, practice and report to
   await page.getByRole('link', { name: 'Dew strip, first try' }).click()
   await page.getByRole('link', { name: 'Draw' }).click()
   await expect(board(page).locator('[data-part]')).toHaveCount(10)
+  await own.kill()
 })

@@ -28,6 +28,8 @@ test('nothing is lost when the server is killed while typing, and the page after
     })
     const { id } = (await made.json()) as { id: string }
     await goTo(page, `${url}/networks/${id}`)
+    // What the screen is made of has been fetched; only saving needs the server from here on.
+    await page.waitForLoadState('networkidle')
     await own.kill()
     await formulaField(page).fill('R1 100 // R2 300')
     await expect(page.locator('[data-saving="unsaved"]')).toContainText('the server does not answer')
@@ -107,6 +109,9 @@ test('two windows on one attempt and one run of readings: the person chooses, th
   await other.getByRole('button', { name: 'Take it up' }).click()
   await expect(other.locator('[data-hint="2"]')).toBeVisible()
   await expect(other.locator('[data-other]')).toContainText('1 move')
+  // Nor does the logbook give its answers away.
+  await goTo(other, '/')
+  await expect(other.getByRole('listitem').filter({ hasText: 'Two attempts' })).toContainText('being tried')
 
   const reading = (window: Page, part: string) => window.locator(`[data-row="voltage ${part}"] [data-reading]`)
   const write = async (window: Page, part: string, value: string) => {

@@ -5,8 +5,8 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { build, environment, install, root } from './setup.mjs'
 
-install()
-build()
+await install()
+await build()
 
 const wanted = process.env.PORT === undefined ? null : Number(process.env.PORT)
 if (wanted !== null && !(Number.isInteger(wanted) && wanted > 0 && wanted < 65536)) {

@@ -1,5 +1,5 @@
 // What demo.mjs and test.mjs share. Plain Node: it runs before anything is installed.
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -9,25 +9,29 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)))
 export const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', DO_NOT_TRACK: '1' }
 
 /** Runs a command to its end, its output shown; ends this process with its status if it fails. */
-export function run(command, args, { quiet = false, env = environment } = {}) {
-  const { status, error, stdout, stderr } = spawnSync(command, args, {
-    cwd: root,
-    env,
-    stdio: quiet ? 'pipe' : 'inherit',
-    encoding: 'utf8',
-  })
+export async function run(command, args) {
+  const { status } = await finished(spawn(command, args, { cwd: root, env: environment, stdio: 'inherit' }))
   if (status === 0) return
-  if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`)
-  console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}`)
+  console.error(`\n${command} ${args.join(' ')} failed`)
   process.exit(status || 1)
 }
 
+/** Waits for a process: its status, and all it wrote where that is not shown. */
+export function finished(child) {
+  let output = ''
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (output += text))
+  return new Promise((resolve) => {
+    child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }))
+    child.on('close', (status) => resolve({ status, output }))
+  })
+}
+
 /** Does `work` unless it was done before for the same state of these files and folders. */
-function once(name, paths, done, work) {
+async function once(name, paths, done, work) {
   const stamp = join(root, '.stamp', name)
   const state = hashOf(paths)
   if (done() && existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return
-  work()
+  await work()
   mkdirSync(dirname(stamp), { recursive: true })
   writeFileSync(stamp, hashOf(paths))
 }
@@ -44,32 +48,32 @@ function hashOf(paths) {
 }
 
 /** Installs the packages if they are missing or the lock file changed. */
-export function install() {
+export async function install() {
   const major = Number(process.versions.node.split('.')[0])
   if (major < 20) {
     console.error(`Nodrel needs Node 20 or newer; this is ${process.version}.`)
     process.exit(1)
   }
-  once(
+  await once(
     'install',
     ['package-lock.json'],
     () => existsSync(join(root, 'node_modules', '.bin', 'next')),
     () => {
       console.log('Installing packages; the first time takes a few minutes …')
-      run('npm', ['ci', '--no-audit', '--no-fund'])
+      return run('npm', ['ci', '--no-audit', '--no-fund'])
     },
   )
 }
 
 /** Builds the application if its sources changed. */
-export function build() {
-  once(
+export async function build() {
+  await once(
     'build',
     ['src', 'public', 'drizzle', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'],
     () => existsSync(join(root, '.next', 'BUILD_ID')),
     () => {
       console.log('Building …')
-      run(process.execPath, [join('node_modules', 'next', 'dist', 'bin', 'next'), 'build'])
+      return run(process.execPath, [join('node_modules', 'next', 'dist', 'bin', 'next'), 'build'])
     },
   )
 }

@@ -1,39 +1,45 @@
-// Everything that must hold: lint, types, unused code, Jest, build, Playwright against the built application.
+// Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
-import { build, environment, install, root, run } from './setup.mjs'
+import { build, environment, finished, install, root, run } from './setup.mjs'
 
-const tools = startTools()
-install()
-await tools
-// What only reads the sources goes side by side; its output comes when it is done.
-await Promise.all([npm('lint'), npm('types').then(() => npm('unused'))])
-for (const script of ['unit', 'build', 'e2e']) {
-  console.log(`\n— ${script}`)
-  if (script === 'build') build()
-  else run('npm', ['run', '--silent', script])
+const took = []
+await timed('tools and packages', Promise.all([installTools(), install()]))
+// What does not need the one before it runs beside it.
+await Promise.all([
+  npm('lint').then(() => npm('unit')),
+  timed('build', build())
+    .then(() => npm('types'))
+    .then(() => npm('unused'))
+    .then(() => npm('trials', 'few')),
+])
+await timed('e2e', run('npm', ['run', '--silent', 'e2e']))
+for (const { what, seconds } of took) console.log(`${String(seconds).padStart(5)} s  ${what}`)
+console.log(`${String(Math.round(process.uptime())).padStart(5)} s  in all`)
+
+/** Remembers how long something takes. */
+async function timed(what, work) {
+  const began = process.uptime()
+  const done = await work
+  took.push({ what, seconds: Math.round(process.uptime() - began) })
+  return done
 }
 
-/** Runs a script of the package to its end; ends this process with its status if it fails. */
-async function npm(script) {
-  const { status, output } = await finished(spawn('npm', ['run', '--silent', script], { cwd: root, env: environment }))
+/** Runs a script of the package to its end, then shows what it wrote; ends this process with its status if it fails. */
+async function npm(script, ...words) {
+  const args = ['run', '--silent', script, ...(words.length > 0 ? ['--', ...words] : [])]
+  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: environment })))
   console.log(`\n— ${script}\n${output}`)
   if (status !== 0) process.exit(status || 1)
-}
-
-/** Waits for a process: its status and all it wrote. */
-function finished(child) {
-  let output = ''
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text))
-  return new Promise((resolve) => child.on('close', (status) => resolve({ status, output })))
 }
 
 /**
  * What the browser tests need from Debian's packages, where it is not there yet and may be installed: Chromium, and what opens
  * the files that are taken out. Goes on while packages install.
  */
-function startTools() {
-  const chromium = existsSync('/usr/bin/chromium') || process.env.CHROMIUM ? [] : ['chromium']
+async function installTools() {
+  const browsers = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
+  const chromium = process.env.CHROMIUM || browsers.some((path) => existsSync(path)) ? [] : ['chromium-headless-shell']
   const readers = Object.entries({ pdftotext: 'poppler-utils', unzip: 'unzip' })
   const missing = readers.filter(([tool]) => spawnSync(tool, ['-v'], { stdio: 'ignore' }).error).map(([, name]) => name)
   const wanted = [...chromium, ...missing]
@@ -47,9 +53,8 @@ function startTools() {
   }
   console.log(`Installing ${wanted.join(', ')} …`)
   const command = `apt-get update && apt-get install -y --no-install-recommends ${wanted.join(' ')}`
-  return finished(spawn('sh', ['-c', command])).then(({ status, output }) => {
-    if (status === 0) return
-    console.error(output)
-    process.exit(1)
-  })
+  const { status, output } = await finished(spawn('sh', ['-c', command]))
+  if (status === 0) return
+  console.error(output)
+  process.exit(1)
 }

@@ -44,6 +44,7 @@ export function openDoors(): Doors {
     if (door) return door
     if (method === 'PUT') return put(path, body as Versioned & Record<string, unknown>)
     const one = kept.get(path)
+    if (method === 'DELETE' && one) return kept.delete(path) ? [204] : [404]
     if (method === 'GET' && one) return [200, one]
     if (method === 'GET' && /\/(attempt|exercises\/[^/]+)$/.test(path)) return [204]
     if (method === 'GET' && path.endsWith('/runs'))

@@ -4,7 +4,7 @@ import { TextDecoder, TextEncoder } from 'node:util'
 import { downloads } from './downloads'
 
 // What is hidden is told by its own state here: without a layout, looking for it takes long and tells nothing.
-configure({ defaultHidden: true, asyncUtilTimeout: 5000 })
+configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })
 
 // A script of a page does not run in a test; React says so each time.
 const { error } = console

@@ -182,7 +182,7 @@ test('at a bridge too large for all corners a search says that it reaches at lea
     model,
     all.map(({ is }) => is as Quantity),
   )
-  for (let k = 0; k < runs(60); k++) {
+  for (let k = 0; k < runs(30); k++) {
     const values = new Map(
       of.parts.slice(1).map((part): [string, number] => {
         const R = ohms.get(part.name) as number
@@ -257,7 +257,7 @@ test('sampled means, deviations and percentiles are those of a plain sampling of
       }
       const { ohms, volts } = marked(it)
       const plain = all.map((): number[] => [])
-      const samples = runs(1500)
+      const samples = runs(800)
       for (let k = 0; k < samples; k++) {
         const values = new Map(
           [...ohms].map(([name, R]): [string, number] => {

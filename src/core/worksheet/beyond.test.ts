@@ -3,6 +3,7 @@ import { network, networkOf } from '../../../test/documents'
 import { randomBridges } from '../../../test/randomNetwork'
 import { compare, textOf } from '../../../test/schools'
 import { worksheetOf as sheet } from '../../../test/worked'
+import { runs } from '../../../test/runs'
 import { exchangeText } from '../structure'
 import { amountAt, type Worksheet } from '.'
 
@@ -27,7 +28,7 @@ describe('beyond series-parallel', () => {
   })
   test('random bridges agree with node-voltage equations to the fraction', () => {
     let count = 0
-    for (let seed = 0; seed < 120; seed++) {
+    for (let seed = 0; seed < runs(50); seed++) {
       const of = networkOf(randomBridges(seed, 3 + (seed % 5), { zeros: seed % 4 === 0 }))
       const worksheet = sheet(of, { beyond: 'yes' })
       if (worksheet.analysis.equivalent?.value === 0) continue
@@ -41,7 +42,7 @@ describe('beyond series-parallel', () => {
   })
   test('currents obey Kirchhoff’s current law at every point, through zero ohms too, or are undefined', () => {
     let zeros = 0
-    for (let seed = 0; seed < 120; seed++) {
+    for (let seed = 0; seed < runs(50); seed++) {
       const of = networkOf(randomBridges(seed, 3 + (seed % 4), { zeros: true }))
       const { analysis } = sheet(of, { beyond: 'yes' })
       if (analysis.supply.current === null) continue

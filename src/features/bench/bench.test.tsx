@@ -126,6 +126,11 @@ test('readings go out and come in again; rows that do not fit are refused at the
   const readings = [{ quantity: 'voltage', of: 'R9', value: '1' }]
   await bring('stray.json', JSON.stringify({ format: 'nodrel-readings', version: 1, title: 'Stray', readings }))
   await waitFor(() => expect(alertOf('R9')).toHaveTextContent('They stay in the run'))
+  await menu('Delete this run')
+  expect(await screen.findByText('“Stray” is deleted')).toBeInTheDocument()
+  await click(button('Compare'))
+  const compared = await screen.findByRole('region', { name: 'Runs side by side' })
+  expect(within(compared).getAllByRole('row')).toHaveLength(3)
 })
 
 /** A run of readings on a stand-in with something hidden, kept by the server. */

@@ -19,11 +19,8 @@ const bar = () => screen.getByRole('toolbar', { name: 'One reveal at a time' })
 const status = () => textOf(within(bar()).getByRole('status'))
 const rows = () => all('[data-row]').length
 
-test.each([
-  ['five resistors', typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'), '6.4'],
-  ['eleven', typed('1 + (2 + 3 // (4 + 5)) // 6 + 7 // 8 + (9 + 10) // 11'), '618.9'],
-])('step by step through %s: nothing further down is there before it is shown', async (_, network, last) => {
-  await open(Work, network)
+test('step by step: nothing further down is there before it is shown', async () => {
+  await open(Work, typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'))
   await press('s')
   expect(bar()).toHaveTextContent('0 of')
   // The first sheet alone.
@@ -49,7 +46,7 @@ test.each([
   expect(half(1, 'reduce')).toHaveTextContent(/parallel|series/)
   await press('End')
   expect(status()).toContain('all is shown')
-  expect(half(0, 'expand')).toHaveTextContent(last)
+  expect(half(0, 'expand')).toHaveTextContent('6.4')
   await press('Home')
   expect(bar()).toHaveTextContent('0 of')
 })

@@ -81,7 +81,7 @@ function mantissa(ohms: Fraction): number {
 }
 
 test('tidy: over many codes every resistor is bought, every equivalent, voltage and current short', () => {
-  for (let i = 0; i < runs(150); i++) {
+  for (let i = 0; i < runs(80); i++) {
     const made = task(
       {
         resistors: dialTable.resistors[i % dialTable.resistors.length],
@@ -138,7 +138,7 @@ test('real: every resistor is of E12', () => {
 describe('a picture', () => {
   const pictures = ['straight', 'bent', 'disguised'] as const
   test.each(pictures)('%s: nothing lies on anything else, and its nodes are what they seem', (picture) => {
-    for (let i = 0; i < runs(30); i++) {
+    for (let i = 0; i < runs(20); i++) {
       const made = task(
         {
           picture,
@@ -191,7 +191,7 @@ describe('a picture', () => {
   })
 
   test('disguised: something drawn side by side is not in parallel, something in parallel is not drawn side by side', () => {
-    for (let i = 0; i < runs(30); i++) {
+    for (let i = 0; i < runs(20); i++) {
       const made = task({ picture: 'disguised', resistors: dialTable.resistors[i % 12] }, i * 4001)
       const { wiring } = made.worksheet
       const points = made.document.sketch?.points ?? {}
@@ -223,7 +223,7 @@ describe('a picture', () => {
 })
 
 test('slips can be told: no equal share or whole lies near the answer without being it', () => {
-  for (let i = 0; i < runs(60); i++) {
+  for (let i = 0; i < runs(40); i++) {
     const made = task(
       { numbers: i % 2 ? 'real' : 'tidy', asked: 'all', resistors: dialTable.resistors[i % 9] },
       i * 577,

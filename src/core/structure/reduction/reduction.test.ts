@@ -128,8 +128,8 @@ test('every element runs with the current from its `from` to its `to`', () => {
   }
 })
 
-test('a ladder of 99,998 resistors reduces without recursion', () => {
-  const wiring = wire(networkOf(ladder(99_998)))
+test('a ladder of 29,998 resistors reduces without recursion', () => {
+  const wiring = wire(networkOf(ladder(29_998)))
   expect(reduce(wiring).left).toHaveLength(1)
   expect(reduceUnordered(wiring).left).toHaveLength(1)
 })

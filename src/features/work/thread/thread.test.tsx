@@ -51,7 +51,7 @@ test('from sheet, formula, table and potential: all that a value was found from 
   // A part that is chosen takes the place of the value.
   await click(one('[data-target="part-1"]', half(0, 'reduce')))
   isLetGo()
-  expect(screen.getByText(/on sheet 0/)).toBeInTheDocument()
+  expect(await screen.findByText(/on sheet 0/)).toBeInTheDocument()
 })
 
 test('by the keyboard alone', async () => {
