@@ -1,4 +1,4 @@
-// Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
+// Everything that must hold: lint, style, types, unused code, Jest, build, a few kills, Playwright against the built application.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { build, environment, finished, install, root, run } from './setup.mjs'
@@ -11,6 +11,7 @@ await Promise.all([
   timed('build', build())
     .then(() => npm('types'))
     .then(() => npm('unused'))
+    .then(() => npm('style'))
     .then(() => npm('trials', 'few')),
 ])
 await timed('e2e', run('npm', ['run', '--silent', 'e2e']))

@@ -6,9 +6,11 @@ import { downloads } from './downloads'
 // What is hidden is told by its own state here: without a layout, looking for it takes long and tells nothing.
 configure({ defaultHidden: true, asyncUtilTimeout: 20_000 })
 
-// A script of a page does not run in a test; React says so each time.
+// A script of a page does not run in a test, and what is fetched, saved or waited for changes a screen while a test waits: React
+// says so each time.
 const { error } = console
-console.error = (...said: unknown[]) => void (/Encountered a script tag/.test(String(said[0])) || error(...said))
+const known = /Encountered a script tag|not wrapped in act/
+console.error = (...said: unknown[]) => void (known.test(String(said[0])) || error(...said))
 
 /** Everything is on the screen. */
 class EverythingSeen {

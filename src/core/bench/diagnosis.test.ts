@@ -127,7 +127,7 @@ test('what to measure next finds the fault in at most two thirds of a random ord
   for (const kind of faultKinds)
     for (let seed = 1, count = 0; count < runs(1); seed++) {
       const random = randomNumbers(77 * seed + kind.length)
-      const of = randomNetwork(seed + 300, 5 + Math.floor(random() * 6))
+      const of = randomNetwork(seed + 300, 5 + Math.floor(random() * 3))
       const fault = randomFault(of, kind, random)
       if (!fault) continue
       const bench = benchFor(of)

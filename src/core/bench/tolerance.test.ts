@@ -130,7 +130,7 @@ test('the worst case is that of all corners, whatever the quantity', () => {
           throw new Error(`${named.quantity} of ${named.of}: ${JSON.stringify(found)}, corners ${min} ${max}`)
       })
     }),
-    { numRuns: runs(20) },
+    { numRuns: runs(12) },
   )
 })
 
@@ -167,7 +167,7 @@ test('between any two nodes, at a bridge too, the limits are those of all corner
           throw new Error(`${pairs[i]}: ${JSON.stringify(limits[i])}, corners ${min} ${max}`)
       })
     }),
-    { numRuns: runs(15) },
+    { numRuns: runs(10) },
   )
 })
 
@@ -257,7 +257,7 @@ test('sampled means, deviations and percentiles are those of a plain sampling of
       }
       const { ohms, volts } = marked(it)
       const plain = all.map((): number[] => [])
-      const samples = runs(800)
+      const samples = runs(500)
       for (let k = 0; k < samples; k++) {
         const values = new Map(
           [...ohms].map(([name, R]): [string, number] => {
