@@ -60,7 +60,6 @@ export function RedrawTask({
               key={i}
               type="button"
               aria-pressed={isPicked}
-              data-option={isRight ? 'right' : question.sheets[i].slip}
               aria-label={`Sheet ${sheetLetter(i)}: ${wordsOf(task, question.sheets[i].elements, question.sheets[i].paired)}`}
               onClick={() => make({ do: 'pick', sheet: i })}
               className={clsx(
