@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Locator, Page } from '@playwright/test'
 import { applyFormula, newDrawing } from '../src/core/entry'
 import type { NetworkDocument } from '../src/core/network'
-import { document } from '../test/documents'
+import { document as documentOf } from '../test/documents'
 import { expect } from './test'
 
 /** Goes to an address, and waits until the page has come to life. */
@@ -16,9 +16,16 @@ export async function reload(page: Page): Promise<void> {
   await alive(page)
 }
 
-/** It has been drawn with all that the browser alone knows, and waits for somebody. */
+/** All that can be pressed is React's, its effects have run, all fields can be written into, and the page waits for somebody. */
 async function alive(page: Page): Promise<void> {
-  await page.waitForFunction(() => window.isAlive)
+  await page.waitForFunction(
+    () =>
+      window.isAlive &&
+      document.querySelector('input[readonly]') === null &&
+      [...document.querySelectorAll('button, input')].every((it) =>
+        Object.keys(it).some((key) => key.startsWith('__reactProps')),
+      ),
+  )
   await page.evaluate(() => new Promise((done) => requestIdleCallback(done)))
 }
 
@@ -44,7 +51,7 @@ export async function openParts(
   more: Partial<NetworkDocument> = {},
   screen = '',
 ): Promise<void> {
-  await goTo(page, `${await make(page, document(parts, { ...more, title }))}${screen}`)
+  await goTo(page, `${await make(page, documentOf(parts, { ...more, title }))}${screen}`)
 }
 
 /** Opens a network of the sample set, to be looked at and not changed. */
