@@ -38,6 +38,18 @@ async function choose(choice: string, value: string) {
   await click(radios()[0])
 }
 
+// What each choice would write is worked out again after every change, which takes longer than the change: only where it is looked at.
+let areExamplesShown = false
+jest.mock('./useExamples', () => {
+  const { useExamples } = jest.requireActual<typeof import('./useExamples')>('./useExamples')
+  const none: readonly never[] = []
+  return {
+    useExamples: (...[worksheet, choices, figures]: Parameters<typeof useExamples>) =>
+      useExamples(worksheet, areExamplesShown ? choices : none, figures),
+  }
+})
+afterEach(() => (areExamplesShown = false))
+
 test('each choice of how it is worked changes what is written at once', async () => {
   await open(Work, typed('1.5 + (10 + 20) // 15 + 1'))
   await showBand()
@@ -203,6 +215,7 @@ test('divider forms, powers by all three, three depths, and repeating decimals a
 })
 
 test('each choice shows what it writes here, or says why it changes nothing', async () => {
+  areExamplesShown = true
   await open(Work, typed('1.5 + (10 + 20) // 15 + 1'))
   await showBand()
   const choice = (name: string) => one(`[data-school-choice="${name}"]`)

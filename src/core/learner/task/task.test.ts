@@ -81,7 +81,7 @@ function mantissa(ohms: Fraction): number {
 }
 
 test('tidy: over many codes every resistor is bought, every equivalent, voltage and current short', () => {
-  for (let i = 0; i < runs(80); i++) {
+  for (let i = 0; i < runs(50); i++) {
     const made = task(
       {
         resistors: dialTable.resistors[i % dialTable.resistors.length],
@@ -223,7 +223,7 @@ describe('a picture', () => {
 })
 
 test('slips can be told: no equal share or whole lies near the answer without being it', () => {
-  for (let i = 0; i < runs(40); i++) {
+  for (let i = 0; i < runs(20); i++) {
     const made = task(
       { numbers: i % 2 ? 'real' : 'tidy', asked: 'all', resistors: dialTable.resistors[i % 9] },
       i * 577,
