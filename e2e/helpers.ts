@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Locator, Page } from '@playwright/test'
-import { applyFormula, newDrawing } from '../src/core/entry'
 import type { NetworkDocument } from '../src/core/network'
-import { document as documentOf } from '../test/documents'
+import { document as documentOf, typed } from '../test/documents'
 import { expect } from './test'
 
 /** Goes to an address, and waits until the page has come to life. */
@@ -38,9 +37,7 @@ export async function make(page: Page, network: NetworkDocument): Promise<string
 
 /** Opens a new network of a formula, on one of its screens. */
 export async function openFormula(page: Page, title: string, formula: string, screen = ''): Promise<void> {
-  const made = applyFormula(newDrawing, formula)
-  if (!made.ok) throw new Error(formula)
-  await goTo(page, `${await make(page, { ...made.document, title })}${screen}`)
+  await goTo(page, `${await make(page, typed(formula, { title }))}${screen}`)
 }
 
 /** Opens a new network of parts between points: `E1 A D 10V`, `R1 A B 100`. */

@@ -1,11 +1,7 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-
-/** A folder for what is printed and taken out. */
-export const newFolder = () => mkdtempSync(join(tmpdir(), 'nodrel-paper-'))
+import { newFolder } from '../test/served'
 
 /** Runs a program that reads files: what it says. */
 export const tool = (name: string, ...words: readonly string[]) =>

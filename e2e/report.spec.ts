@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import type { Download, Page } from '@playwright/test'
 import { openFormula, reload, saved } from './helpers'
-import { layOut, newFolder, pagesOf, plain, print, tool } from './paper'
+import { layOut, pagesOf, plain, print, tool } from './paper'
+import { newFolder } from '../test/served'
 import { expect, test } from './test'
 
 async function saveAs(page: Page, item: string): Promise<Download> {

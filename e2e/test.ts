@@ -14,7 +14,7 @@ export const test = base.extend<object, { server: Server }>({
   ],
   baseURL: ({ server }, use) => use(server.url),
   context: async ({ context }, use) => {
-    // React tells its tools of each time that the page has been drawn and its effects have run: from the first on it is alive.
+    // React tells its tools of each time that the page has been drawn and its effects have run.
     await context.addInitScript(() => {
       const told = () => undefined
       Object.assign(window, {
@@ -34,7 +34,7 @@ export const test = base.extend<object, { server: Server }>({
 
 declare global {
   interface Window {
-    /** The page has come to life: before, a press or a key does nothing. */
+    /** The page has been drawn by React, and its effects have run, once at least. */
     isAlive?: boolean
   }
 }

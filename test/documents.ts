@@ -1,3 +1,4 @@
+import { applyFormula, newDrawing } from '@/core/entry'
 import { readNetwork, type Network, type NetworkDocument, type PartDocument } from '@/core/network'
 
 const others = { W: 'wire', T: 'terminals', A: 'ammeter', V: 'voltmeter' } as const
@@ -19,6 +20,13 @@ export function part(text: string): PartDocument {
 
 export function document(texts: readonly string[], more: Partial<NetworkDocument> = {}): NetworkDocument {
   return { format: 'nodrel-network', version: 1, title: '', parts: texts.map(part), ...more }
+}
+
+/** The document that a formula typed into a new network makes. */
+export function typed(formula: string, more: Partial<NetworkDocument> = {}): NetworkDocument {
+  const made = applyFormula(newDrawing, formula)
+  if (!made.ok) throw new Error(formula)
+  return { ...made.document, ...more }
 }
 
 /** A valid network from short texts; throws with the problems if it is not. */

@@ -1,7 +1,6 @@
 import { act, fireEvent, render, screen, waitFor, within, type RenderResult } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ComponentType, ReactNode } from 'react'
-import { applyFormula, newDrawing } from '@/core/entry'
 import type { NetworkDocument } from '@/core/network'
 import { Providers } from '@/ui/Providers'
 import { readSettings } from '@/ui/readSettings'
@@ -15,13 +14,6 @@ export interface Shown extends RenderResult {
 }
 
 const usual = readSettings({ get: () => undefined })
-
-/** The document that a formula typed into a new network makes. */
-export function typed(formula: string, more: Partial<NetworkDocument> = {}): NetworkDocument {
-  const made = applyFormula(newDrawing, formula)
-  if (!made.ok) throw new Error(formula)
-  return { ...made.document, ...more }
-}
 
 /** The document of parts between points, `R1 A B 100`. */
 export const between = documentOf
@@ -124,6 +116,7 @@ export function answerOf(name: string): string[] {
   return cells.find(([first]) => first === name) ?? []
 }
 
+export { typed } from '../documents'
 export { downloads } from './downloads'
 export { fireEvent, screen, waitFor, within }
 
