@@ -1,6 +1,4 @@
 import js from '@eslint/js'
-import importX from 'eslint-plugin-import-x'
-import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import jsxA11y from 'eslint-plugin-jsx-a11y'
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
@@ -46,15 +44,7 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {
-    plugins: { 'import-x': importX },
-    settings: {
-      'import-x/resolver-next': [createTypeScriptImportResolver()],
-      // Without these, no-cycle looks at no TypeScript file.
-      'import-x/extensions': ['.ts', '.tsx', '.mjs'],
-      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
-    },
     rules: {
-      'import-x/no-cycle': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-unused-vars': [
         'error',
