@@ -24,7 +24,19 @@ export default {
       ...shared,
       displayName: 'core',
       // What is looked up in the global object of a test takes long each time; the heart counts in whole numbers of any length.
-      sandboxInjectedGlobals: ['Array', 'BigInt', 'Error', 'JSON', 'Map', 'Math', 'Number', 'Object', 'Set', 'String', 'Symbol'],
+      sandboxInjectedGlobals: [
+        'Array',
+        'BigInt',
+        'Error',
+        'JSON',
+        'Map',
+        'Math',
+        'Number',
+        'Object',
+        'Set',
+        'String',
+        'Symbol',
+      ],
       testEnvironment: 'node',
       // The database is held by the global object, and closed with the process.
       testEnvironmentOptions: { globalsCleanup: 'off' },

@@ -5,7 +5,8 @@ export default defineConfig({
   testDir: './e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 2,
+  // One more than the processors of a small machine: a test waits a fifth of its time.
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   reporter: [['list']],

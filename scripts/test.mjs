@@ -4,6 +4,8 @@ import { existsSync } from 'node:fs'
 import { build, environment, finished, install, root, run } from './setup.mjs'
 
 const took = []
+// Lint and style make and drop many small things: with room for them they take a tenth less.
+const roomy = { ...environment, NODE_OPTIONS: `${environment.NODE_OPTIONS ?? ''} --max-semi-space-size=64` }
 await timed('tools and packages', Promise.all([installTools(), install()]))
 // What does not need the one before it runs beside it.
 await Promise.all([
@@ -29,7 +31,7 @@ async function timed(what, work) {
 /** Runs a script of the package to its end, then shows what it wrote; ends this process with its status if it fails. */
 async function npm(script, ...words) {
   const args = ['run', '--silent', script, ...(words.length > 0 ? ['--', ...words] : [])]
-  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: environment })))
+  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: roomy })))
   console.log(`\n— ${script}\n${output}`)
   if (status !== 0) process.exit(status || 1)
 }
