@@ -4,16 +4,16 @@ import { startServer, type Server } from '../test/served'
 /** Each worker has a server and a data folder of its own; a test has nothing from another but the sample set. */
 export const test = base.extend<object, { server: Server }>({
   server: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads from it what a fixture needs
-    async ({}, use) => {
+    // oxlint-disable-next-line no-empty-pattern -- Playwright reads from it what a fixture needs
+    async ({}, give) => {
       const server = await startServer()
-      await use(server)
+      await give(server)
       await server.kill()
     },
     { scope: 'worker' },
   ],
-  baseURL: ({ server }, use) => use(server.url),
-  context: async ({ context }, use) => {
+  baseURL: ({ server }, give) => give(server.url),
+  context: async ({ context }, give) => {
     // React tells its tools of each time that the page has been drawn and its effects have run.
     await context.addInitScript(() => {
       const told = () => undefined
@@ -28,7 +28,7 @@ export const test = base.extend<object, { server: Server }>({
         },
       })
     })
-    await use(context)
+    await give(context)
   },
 })
 

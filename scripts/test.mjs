@@ -1,11 +1,9 @@
-// Everything that must hold: lint, style, types, unused code, Jest, build, a few kills, Playwright against the built application.
+// Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { build, environment, finished, install, root, run } from './setup.mjs'
 
 const took = []
-// Lint and style make and drop many small things: with room for them they take a tenth less.
-const roomy = { ...environment, NODE_OPTIONS: `${environment.NODE_OPTIONS ?? ''} --max-semi-space-size=64` }
 await timed('tools and packages', Promise.all([installTools(), install()]))
 // What does not need the one before it runs beside it.
 await Promise.all([
@@ -13,7 +11,6 @@ await Promise.all([
   timed('build', build())
     .then(() => npm('types'))
     .then(() => npm('unused'))
-    .then(() => npm('style'))
     .then(() => npm('trials', 'few')),
 ])
 await timed('e2e', run('npm', ['run', '--silent', 'e2e']))
@@ -31,7 +28,7 @@ async function timed(what, work) {
 /** Runs a script of the package to its end, then shows what it wrote; ends this process with its status if it fails. */
 async function npm(script, ...words) {
   const args = ['run', '--silent', script, ...(words.length > 0 ? ['--', ...words] : [])]
-  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: roomy })))
+  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: environment })))
   console.log(`\n— ${script}\n${output}`)
   if (status !== 0) process.exit(status || 1)
 }

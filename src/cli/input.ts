@@ -2,7 +2,8 @@ import { readFile } from 'node:fs/promises'
 import { maxBytes, readNetworkText, type Network, type Problem } from '@/core/network'
 
 export type Read<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** The text of a file, or of standard input for `-`, read no further than what will be refused anyway. */
 export async function readText(file: string): Promise<Read<string>> {

@@ -191,7 +191,8 @@ export function findAttempt(db: Db, networkId: string): AttemptRow | null {
 }
 
 export type SavedAttempt =
-  { readonly result: 'saved' | 'conflict'; readonly attempt: AttemptRow } | { readonly result: 'missing' }
+  | { readonly result: 'saved' | 'conflict'; readonly attempt: AttemptRow }
+  | { readonly result: 'missing' }
 
 /**
  * Keeps an attempt over the version it was based on (0 where there was none); another one is not overwritten: the

@@ -32,7 +32,8 @@ export function createSheet(
 }
 
 export type SavedSheet =
-  { readonly result: 'saved' | 'conflict'; readonly sheet: SheetRow } | { readonly result: 'missing' }
+  | { readonly result: 'saved' | 'conflict'; readonly sheet: SheetRow }
+  | { readonly result: 'missing' }
 
 /** Saves over the version it was based on; nothing is overwritten if that is not the newest. */
 export function saveSheet(

@@ -29,7 +29,8 @@ export interface Judged {
 }
 
 export type Verdict<K extends keyof Judged> =
-  { readonly ok: true; readonly value: Judged[K] } | { readonly ok: false; readonly problems: readonly Problem[] }
+  | { readonly ok: true; readonly value: Judged[K] }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** The most problems that an answer lists. */
 const mostListed = 200

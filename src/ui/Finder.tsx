@@ -62,7 +62,7 @@ export default function Finder({ typed, onTyped, entered, onEntered, close }: Pr
   useEffect(() => {
     if (late !== null) take(late)
     else if (entered && isAnswered) onEntered(false)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is there to take says it all
+    // oxlint-disable-next-line react/exhaustive-deps -- what is there to take says it all
   }, [late, entered, isAnswered])
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.nativeEvent.isComposing) return
@@ -89,7 +89,7 @@ export default function Finder({ typed, onTyped, entered, onEntered, close }: Pr
           onEntered(false)
           setGone(null)
         }}
-        // eslint-disable-next-line jsx-a11y/no-autofocus -- the palette was asked for to type in it
+        // oxlint-disable-next-line jsx-a11y/no-autofocus -- the palette was asked for to type in it
         autoFocus
         placeholder={finderHint}
         className="mb-2 h-9 w-full field"

@@ -88,7 +88,7 @@ export function Shell() {
           fallback={
             // What is typed before the palette is there is not lost.
             <input
-              // eslint-disable-next-line jsx-a11y/no-autofocus -- the palette was asked for to type in it
+              // oxlint-disable-next-line jsx-a11y/no-autofocus -- the palette was asked for to type in it
               autoFocus
               aria-label="Find a network or a command"
               value={typed}

@@ -58,7 +58,7 @@ function workers(path: string): (event: MessageEvent) => void {
   const name = path.replace(/^.*\/|\.ts$/g, '')
   const known = handlers.get(name)
   if (known) return known
-  // eslint-disable-next-line @typescript-eslint/no-require-imports -- a worker is a script, run when it is started
+  // oxlint-disable-next-line typescript/no-require-imports -- a worker is a script, run when it is started
   require(`../../src/workers/${name}`)
   const handle = self.onmessage as unknown as (event: MessageEvent) => void
   self.onmessage = null

@@ -16,7 +16,8 @@ import { tagsProblems } from './tags'
 import { choicesProblems, type WorksheetChoices } from './school'
 
 export type ReadNetwork =
-  { readonly ok: true; readonly network: Network } | { readonly ok: false; readonly problems: readonly Problem[] }
+  | { readonly ok: true; readonly network: Network }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
 const nameRule = "use 1 to 32 letters, digits or _ . - '"

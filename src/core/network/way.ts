@@ -11,7 +11,8 @@ export interface Way {
 }
 
 export type ReadWay =
-  { readonly ok: true; readonly way: Way } | { readonly ok: false; readonly problems: readonly string[] }
+  | { readonly ok: true; readonly way: Way }
+  | { readonly ok: false; readonly problems: readonly string[] }
 
 /** The longest name of a way, in characters. */
 const longestName = 60

@@ -27,7 +27,8 @@ export interface Numbers<N> {
 }
 
 export type Solved<N> =
-  { readonly ok: true; readonly numbers: Numbers<N> } | { readonly ok: false; readonly problem: Problem }
+  | { readonly ok: true; readonly numbers: Numbers<N> }
+  | { readonly ok: false; readonly problem: Problem }
 
 /** A network's numbers alone, without steps that a person would take: the way for large ones. */
 export function solveNumbers<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>): Solved<N> {

@@ -141,7 +141,7 @@ function Histogram({
       ...statisticsOf(all, total, place),
       marks: [0.01, 0.5, 0.99].map((part) => percentile(sampled, counts, part)),
     }
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [total, place])
   const wide = worst.max - worst.min
   const at = (bar: number) => worst.min + ((bar + 0.5) * wide) / bars

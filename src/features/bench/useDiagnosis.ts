@@ -41,7 +41,7 @@ export function useDiagnosis(network: Network, readings: readonly Reading[], met
       clearTimeout(timer)
       running?.terminate()
     }
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [what])
   const isEmpty = readings.length === 0
   return { found: isEmpty ? null : (done?.found ?? null), isBusy: !isEmpty && done?.of !== what }

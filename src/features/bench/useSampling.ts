@@ -95,7 +95,7 @@ export function useSampling(
       show(true)
     }
     return end
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [what])
   const isOwn = state.of === what
   return {

@@ -97,7 +97,7 @@ export function Board(props: Props) {
     if (gesture.state === 'moving' && moved) return moveParts(board, moved, gesture.by, { alone: gesture.alone })
     if (gesture.state === 'reaching') return moveEnd(board, gesture.part, gesture.end, gesture.to)
     return board
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `moved` follows from the gesture
+    // oxlint-disable-next-line react/exhaustive-deps -- `moved` follows from the gesture
   }, [board, gesture])
   const picture = useMemo(
     () => (preview === board ? drawn.picture : drawBoard(preview, nodes)),
@@ -108,7 +108,7 @@ export function Board(props: Props) {
   const touched = useMemo((): Chosen | null => {
     if (gesture.state === 'reaching') return new Set([gesture.part])
     return gesture.state === 'moving' && moved ? joinedTo(board, moved) : null
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- not each step of the gesture, only what it holds
+    // oxlint-disable-next-line react/exhaustive-deps -- not each step of the gesture, only what it holds
   }, [board, gesture.state, 'part' in gesture ? gesture.part : null])
   const still = useMemo(
     () => (touched === null ? drawn.picture : keep(board, drawn.picture, touched, false)),
@@ -138,11 +138,11 @@ export function Board(props: Props) {
   const transform = `translate(${shift.x},${shift.y}) scale(${zoom})`
   const layer = { nodes, nodeOf, zero, symbols, chosen, lit, marks, pointed }
   return (
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- an application: it takes pointer and keys
+    // oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- an application: it takes pointer and keys
     <div
       ref={root}
       role="application"
-      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- as above
+      // oxlint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- as above
       tabIndex={0}
       aria-label="Drawing board"
       aria-roledescription="drawing board"

@@ -47,7 +47,7 @@ export function NodePanel({ node, of, isZero, parts, labels, onRename, onZero, o
         <input
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          // eslint-disable-next-line jsx-a11y/no-autofocus -- the node was pointed at to be named
+          // oxlint-disable-next-line jsx-a11y/no-autofocus -- the node was pointed at to be named
           autoFocus
           onFocus={(event) => event.target.select()}
           aria-invalid={problem !== null}

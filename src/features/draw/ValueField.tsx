@@ -74,7 +74,7 @@ export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, on
     }
   }
   return (
-    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the keys belong to the two fields inside
+    // oxlint-disable-next-line jsx-a11y/no-static-element-interactions -- the keys belong to the two fields inside
     <div
       onKeyDown={onKeyDown}
       // A press beside the two fields leaves the focus where it is.
@@ -105,7 +105,7 @@ export function ValueField({ text, first, nameOf, taken, onDone, onLeftWrong, on
           aria-describedby="value-hint"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          // eslint-disable-next-line jsx-a11y/no-autofocus -- the stroke was just drawn to type its value
+          // oxlint-disable-next-line jsx-a11y/no-autofocus -- the stroke was just drawn to type its value
           autoFocus
           onFocus={({ target }) =>
             first === undefined ? target.select() : target.setSelectionRange(first.length, first.length)

@@ -129,7 +129,7 @@ export function Logbook({ first }: { readonly first: string }) {
       },
       { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
     ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the actions only use the router and stable setters
+    // oxlint-disable-next-line react/exhaustive-deps -- the actions only use the router and stable setters
     [openFiles, view, changeSettings],
   )
 

@@ -42,7 +42,7 @@ export function TagsDialog({
         <label className="grid gap-1">
           <span className="text-soft">Tags, with commas between</span>
           <input
-            // eslint-disable-next-line jsx-a11y/no-autofocus -- the dialog was asked for to type in it
+            // oxlint-disable-next-line jsx-a11y/no-autofocus -- the dialog was asked for to type in it
             autoFocus
             value={typed}
             maxLength={700}

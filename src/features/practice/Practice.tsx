@@ -205,7 +205,7 @@ function Worked({
     count.current = moves.length
     if (isNew && moves.length > 0)
       onRecord({ code: task.code, at: Date.now(), seconds: seconds(), ...resultOf(task.dials, judged) })
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each move
+    // oxlint-disable-next-line react/exhaustive-deps -- once for each move
   }, [moves, saving])
   const commands = useMemo(
     (): readonly Command[] => [

@@ -165,7 +165,7 @@ function SheetTask({
   useEffect(() => {
     onLive(isFetched ? { code: task.code, moves, seconds: seconds() } : null)
     return () => onLive(null)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each move
+    // oxlint-disable-next-line react/exhaustive-deps -- once for each move
   }, [onLive, isFetched, task, moves])
   const isDone = saving !== null && judged.done
   const [told, setTold] = useState(false)

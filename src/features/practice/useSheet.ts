@@ -50,7 +50,7 @@ export function useSheet({ id, version, sheet }: SavedSheet) {
       if (saver.current) saveGoesOn(saver.current.stop())
       saver.current = null
     }
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the record as it was opened
+    // oxlint-disable-next-line react/exhaustive-deps -- the record as it was opened
   }, [id])
   useFlush(useCallback(async (leaving) => saver.current?.flush(leaving), []))
   const change = (next: KeptSheet) => {

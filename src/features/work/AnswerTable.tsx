@@ -84,7 +84,7 @@ export const AnswerTable = memo(function AnswerTable({
     ],
     [figures, exactly, named],
   )
-  // eslint-disable-next-line react-hooks/incompatible-library -- the table's functions are not passed on
+  // oxlint-disable-next-line react/incompatible-library -- the table's functions are not passed on
   const table = useReactTable({
     data: rows,
     columns,

@@ -20,7 +20,7 @@ export const schoolTexts = {
   expand: { ohm: 'Ohm’s law', divider: 'dividers', ratio: 'ratios' },
   divider: { other: 'the other over the sum', equivalent: 'Req over its own' },
   rest: { no: 'as the others', yes: 'what the others leave' },
-  power: { known: 'by what is known', 'V·I': 'V · I', 'I²·R': 'I² · R', 'V²/R': 'V² / R', all: 'all three' },
+  power: { known: 'by what is known', V·I: 'V · I', 'I²·R': 'I² · R', 'V²/R': 'V² / R', all: 'all three' },
   figures: Object.fromEntries(figuresNames.map(({ value, name }) => [value, name])) as Record<
     School['figures'],
     string

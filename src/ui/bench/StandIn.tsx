@@ -91,7 +91,7 @@ export function StandIn({
       { name: 'Supply out or in', keys: 'x', run: () => state.setSupply({ isOut: !hands.supply.isOut, isOn: false }) },
       { name: 'Write the reading down', keys: 'n', run: write },
     ],
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
     [state, hands, ranges, measurement, shownText, asked, rows],
   )
   const target = measurement && probeOf(bench, measurement)

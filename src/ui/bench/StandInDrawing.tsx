@@ -14,7 +14,8 @@ const reach = 26
 const touch = 12
 
 type Target = { readonly key: string; readonly label: string; readonly at: Coordinates } & (
-  { readonly kind: 'spot'; readonly spot: Spot } | { readonly kind: 'lead'; readonly lead: DrawnLead }
+  | { readonly kind: 'spot'; readonly spot: Spot }
+  | { readonly kind: 'lead'; readonly lead: DrawnLead }
 )
 
 /** The bench as a drawing: flags are laid on nodes and free ends, leads are lifted, points are joined. */

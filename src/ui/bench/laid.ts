@@ -74,7 +74,8 @@ export interface Log {
 export const mostResistors = 200
 
 export type FoundPlanning =
-  { readonly ok: true; readonly planning: Planning } | { readonly ok: false; readonly problems: readonly Problem[] }
+  | { readonly ok: true; readonly planning: Planning }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 export function planningOf(network: Network): FoundPlanning {
   const resistors = network.parts.filter(({ kind }) => kind === 'resistor').length

@@ -80,7 +80,7 @@ export function OpenNetwork({
     keeping.current = kept
     return () => saveGoesOn(kept.stop())
     // The record is what the store was made from; a newer one comes through the server's answers.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [store])
   useFlush(useCallback(async (leaving) => keeping.current?.flush(leaving), []))
   const choose = useCallback(

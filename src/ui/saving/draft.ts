@@ -15,7 +15,8 @@ export interface Draft<T> {
 
 /** A draft as it is read back: what makes no sense any more is `damaged`. */
 export type ReadDraft =
-  { readonly state: 'sound'; readonly draft: Draft<unknown> } | { readonly state: 'damaged'; readonly text: string }
+  | { readonly state: 'sound'; readonly draft: Draft<unknown> }
+  | { readonly state: 'damaged'; readonly text: string }
 
 /** @param fits whether a content is one that can be taken up */
 export function readDraft(text: string, fits: (content: unknown) => boolean): ReadDraft {

@@ -2,7 +2,8 @@
 export type StorageTrouble = 'full' | 'forbidden' | 'missing'
 
 export type Kept<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly trouble: StorageTrouble }
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly trouble: StorageTrouble }
 
 /** The browser's storage, which may be missing, forbidden or full: nothing here throws. */
 export interface DraftStorage {

@@ -57,7 +57,8 @@ export interface Diagnosed {
 }
 
 export type FoundDiagnosis =
-  ({ readonly ok: true } & Diagnosed) | { readonly ok: false; readonly problems: readonly Problem[] }
+  | ({ readonly ok: true } & Diagnosed)
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** Beyond so many resistors the inverse of the node matrix takes too long, and nobody measures them all. */
 const mostResistors = 300

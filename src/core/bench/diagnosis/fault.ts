@@ -1,7 +1,16 @@
 import { withResistance, type Ports } from '../circuit'
 
 export type FaultCode =
-  'none' | 'open' | 'shorted' | 'value' | 'swapped' | 'bridged' | 'lifted' | 'source' | 'scale' | 'reversed'
+  | 'none'
+  | 'open'
+  | 'shorted'
+  | 'value'
+  | 'swapped'
+  | 'bridged'
+  | 'lifted'
+  | 'source'
+  | 'scale'
+  | 'reversed'
 
 /** What may be wrong, in the network's own indices. */
 export type Fault =

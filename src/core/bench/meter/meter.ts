@@ -44,7 +44,8 @@ interface RangeDocument {
 }
 
 export type ReadMeter =
-  { readonly ok: true; readonly meter: Meter } | { readonly ok: false; readonly problems: readonly Problem[] }
+  | { readonly ok: true; readonly meter: Meter }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
 
 const longestName = 60
 const mostRanges = 12

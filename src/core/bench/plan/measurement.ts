@@ -25,7 +25,8 @@ export type Probe =
   | { readonly kind: 'total' }
 
 export type FoundProbe =
-  { readonly ok: true; readonly probe: Probe } | { readonly ok: false; readonly problem: Problem }
+  | { readonly ok: true; readonly probe: Probe }
+  | { readonly ok: false; readonly problem: Problem }
 
 /**
  * Where the leads of a measurement go. Across a part the red one is on the end nearer to +; of a source on its + end. What

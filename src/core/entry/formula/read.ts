@@ -10,7 +10,8 @@ export interface FormulaProblem {
 }
 
 export type ReadFormula =
-  { readonly ok: true; readonly tree: FormulaTree } | { readonly ok: false; readonly problem: FormulaProblem }
+  | { readonly ok: true; readonly tree: FormulaTree }
+  | { readonly ok: false; readonly problem: FormulaProblem }
 
 /** The longest formula that is read, in characters. */
 export const longest = 100_000

@@ -2,7 +2,8 @@ import type { NetworkDocument, PartDocument, SourceDocument } from '../../networ
 import { inFormat, quantityProblem, readQuantity, type Unit } from '../../number'
 
 export type AppliedSupply =
-  { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false; readonly message: string }
+  | { readonly ok: true; readonly document: NetworkDocument }
+  | { readonly ok: false; readonly message: string }
 
 const like = 'write 12 V, 250 mA or 5 W for the source, R6 250 mA for a resistor, or ? for terminals'
 const quantityOfUnit = { V: 'voltage', A: 'current', W: 'power' } as const

@@ -2,7 +2,13 @@ import type { Quantity } from '../../number'
 
 /** What is certain of a wrong value, whatever led to it. */
 export type Certainty =
-  'sure-negative' | 'sure-zero' | 'sure-parallel' | 'sure-series' | 'sure-voltage' | 'sure-current' | 'sure-power'
+  | 'sure-negative'
+  | 'sure-zero'
+  | 'sure-parallel'
+  | 'sure-series'
+  | 'sure-voltage'
+  | 'sure-current'
+  | 'sure-power'
 
 /**
  * The bound that a wrong value breaks; null where it breaks none.

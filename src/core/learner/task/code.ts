@@ -41,7 +41,8 @@ export function writeCode(dials: Dials, seed: number): string {
 }
 
 export type ReadCode =
-  { readonly ok: true; readonly code: string; readonly coded: Coded } | { readonly ok: false; readonly message: string }
+  | { readonly ok: true; readonly code: string; readonly coded: Coded }
+  | { readonly ok: false; readonly message: string }
 
 /** Reads a code as people type it: small letters, spaces, O for 0, I and L for 1. */
 export function readCode(text: string): ReadCode {

@@ -16,7 +16,8 @@ export interface MistakeQuestion {
 }
 
 export type MistakeMove =
-  { readonly do: 'point'; readonly line: number } | { readonly do: 'mend'; readonly answer: string }
+  | { readonly do: 'point'; readonly line: number }
+  | { readonly do: 'mend'; readonly answer: string }
 
 /** So far off a planted value must be, for anyone to see. */
 const apart = 0.04

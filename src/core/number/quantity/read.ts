@@ -132,7 +132,8 @@ interface Operand {
 
 /** What an operand matched: whole, letter and decimals of `4k7`, or number, exponent and prefix; null if nothing did. */
 function operandOf([whole, letter, decimals, plainly, exponent, prefix]: readonly (
-  string | undefined
+  | string
+  | undefined
 )[]): Operand | null {
   if (whole !== undefined && letter !== undefined)
     return { mantissa: `${whole}.${decimals}`, power: prefixes[letter] ?? 0, prefixed: true, infixed: true }

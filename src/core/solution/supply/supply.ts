@@ -17,7 +17,8 @@ export interface KnownInside {
 }
 
 export type FoundSupply<N> =
-  { readonly ok: true; readonly supply: Supply<N> } | { readonly ok: false; readonly problem: Problem }
+  | { readonly ok: true; readonly supply: Supply<N> }
+  | { readonly ok: false; readonly problem: Problem }
 
 /**
  * Why the supply cannot be found from what is known of a resistor; null where it can.

@@ -19,7 +19,8 @@ export type Derived<N> =
   | { readonly ok: false; readonly problem: Problem }
 
 type Started =
-  { readonly ok: true; readonly outwardPath: readonly number[] } | { readonly ok: false; readonly problem: Problem }
+  | { readonly ok: true; readonly outwardPath: readonly number[] }
+  | { readonly ok: false; readonly problem: Problem }
 
 /**
  * Works out every value of a worksheet, line by line, each by the method that the person takes: down through the

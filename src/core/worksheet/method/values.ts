@@ -267,7 +267,7 @@ export const valueMethods = {
     isByNumbers: true,
     work: ([known, trial, volt], { multiply, divide, squareRoot }) => multiply(volt, squareRoot(divide(known, trial))),
   },
-  'V·I': {
+  V·I: {
     finds: ['power'],
     choice: 'V·I',
     wording: 'power from voltage and current',

@@ -31,7 +31,7 @@ export function Compared({ whatIf: { base, changes, worksheet, held } }: { reado
         <span aria-hidden>|</span>
         <StateChoice label="the other state" states={states} of={after} onChoose={(label) => choose([left, label])} />
       </div>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- keys scroll it where it is too wide */}
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- keys scroll it where it is too wide */}
       <div role="region" aria-label="Both states, value by value" tabIndex={0} className="overflow-x-auto">
         <ComparedTable before={before.worksheet} after={after.worksheet} names={[before.label, after.label]} />
       </div>
