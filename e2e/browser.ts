@@ -1,11 +1,8 @@
-import { existsSync } from 'node:fs'
-
-/** Debian's Chromium: the one without a window, which is a third quicker, where it is installed. */
-const installed = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
+import { chromium } from '../scripts/chromium.mjs'
 
 /** How Chromium is started for tests and measurements: quiet on the network. */
 export const browser = {
-  executablePath: process.env.CHROMIUM ?? installed.find((path) => existsSync(path)),
+  executablePath: chromium,
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,12 +1,14 @@
 import { board, drawn, fiveResistors, nodesOnBoard, stroke } from './board'
-import { startServer } from '../test/served'
 import { formulaField, goTo, saved } from './helpers'
 import { pagesOf } from './paper'
 import { expect, test } from './test'
 
-test('from an empty logbook through drawing, work, bench, practice and report to a printed page', async ({ page }) => {
+test('from an empty logbook through drawing, work, bench, practice and report to a printed page', async ({
+  page,
+  start,
+}) => {
   // A server of its own: nothing is in the logbook yet.
-  const own = await startServer()
+  const own = await start()
   const { networks } = (await (await fetch(`${own.url}/api/networks`)).json()) as { networks: { id: string }[] }
   for (const { id } of networks) await fetch(`${own.url}/api/networks/${id}`, { method: 'DELETE' })
   await goTo(page, own.url)
@@ -75,5 +77,4 @@ test('from an empty logbook through drawing, work, bench, practice and report to
   await page.getByRole('link', { name: 'Dew strip, first try' }).click()
   await page.getByRole('link', { name: 'Draw' }).click()
   await expect(board(page).locator('[data-part]')).toHaveCount(10)
-  await own.kill()
 })

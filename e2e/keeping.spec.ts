@@ -2,52 +2,48 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import Database from 'better-sqlite3'
-import { newFolder, startServer } from '../test/served'
+import { newFolder } from '../test/served'
 import { formulaField, goTo, openFormula, reload, saved } from './helpers'
 import { expect, test } from './test'
 
 const idOf = (page: Page) => page.url().split('/').pop() ?? ''
 const tried = (page: Page) => page.locator('[data-try] [data-saving=saved]')
 
-test('nothing is lost when the server is killed while typing, and the page after it', async ({ page }) => {
-  let own = await startServer()
+test('nothing is lost when the server is killed while typing, and the page after it', async ({ page, start }) => {
+  let own = await start()
   const { data, port, url } = own
-  try {
-    const made = await fetch(`${url}/api/networks`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        format: 'nodrel-network',
-        version: 1,
-        title: 'Survivor',
-        parts: [
-          { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' },
-          { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '100' },
-        ],
-      }),
-    })
-    const { id } = (await made.json()) as { id: string }
-    await goTo(page, `${url}/networks/${id}`)
-    // What the screen is made of has been fetched; only saving needs the server from here on.
-    await page.waitForLoadState('networkidle')
-    await own.kill()
-    await formulaField(page).fill('R1 100 // R2 300')
-    await expect(page.locator('[data-saving="unsaved"]')).toContainText('the server does not answer')
-    own = await startServer(data, port)
-    await expect(page.locator('[data-saving="saved"]')).toBeVisible({ timeout: 30_000 })
-    // Once more, and this time the page goes too.
-    await own.kill()
-    await formulaField(page).fill('R1 100 // R2 330')
-    await page.goto('about:blank')
-    own = await startServer(data, port)
-    await goTo(page, `${url}/networks/${id}`)
-    await expect(formulaField(page)).toHaveValue('R1 100 ∥ R2 330')
-    await saved(page)
-    const stored = await (await fetch(`${url}/api/networks/${id}`)).json()
-    expect(stored.document.parts.at(-1)).toMatchObject({ name: 'R2', resistance: '330' })
-  } finally {
-    await own.kill()
-  }
+  const made = await fetch(`${url}/api/networks`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      format: 'nodrel-network',
+      version: 1,
+      title: 'Survivor',
+      parts: [
+        { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' },
+        { name: 'R1', kind: 'resistor', from: 'A', to: 'B', resistance: '100' },
+      ],
+    }),
+  })
+  const { id } = (await made.json()) as { id: string }
+  await goTo(page, `${url}/networks/${id}`)
+  // What the screen is made of has been fetched; only saving needs the server from here on.
+  await page.waitForLoadState('networkidle')
+  await own.kill()
+  await formulaField(page).fill('R1 100 // R2 300')
+  await expect(page.locator('[data-saving="unsaved"]')).toContainText('the server does not answer')
+  own = await start(data, port)
+  await expect(page.locator('[data-saving="saved"]')).toBeVisible({ timeout: 30_000 })
+  // Once more, and this time the page goes too.
+  await own.kill()
+  await formulaField(page).fill('R1 100 // R2 330')
+  await page.goto('about:blank')
+  own = await start(data, port)
+  await goTo(page, `${url}/networks/${id}`)
+  await expect(formulaField(page)).toHaveValue('R1 100 ∥ R2 330')
+  await saved(page)
+  const stored = await (await fetch(`${url}/api/networks/${id}`)).json()
+  expect(stored.document.parts.at(-1)).toMatchObject({ name: 'R2', resistance: '330' })
 })
 
 test('two windows on one network: the later one chooses, nothing is overwritten silently', async ({
@@ -251,20 +247,16 @@ test('a damaged network and a screen that fails are said, and what is there can 
   await expect(bin.getByText('Fails')).toHaveCount(0)
 })
 
-test('a database that cannot be used is said where people look, and left as it is', async ({ page }) => {
+test('a database that cannot be used is said where people look, and left as it is', async ({ page, start }) => {
   const folder = newFolder()
   const garbage = 'no database at all '.repeat(100)
   writeFileSync(join(folder, 'nodrel.db'), garbage)
-  const own = await startServer(folder)
-  try {
-    expect((await fetch(`${own.url}/api/bin`)).status).toBe(503)
-    for (const path of ['/', '/networks/any']) {
-      await page.goto(`${own.url}${path}`)
-      const said = page.getByRole('alert').filter({ hasText: 'The file is not a database' })
-      await expect(said).toContainText(join(folder, 'nodrel.db'))
-    }
-    expect(readFileSync(join(folder, 'nodrel.db'), 'utf8')).toBe(garbage)
-  } finally {
-    await own.kill()
+  const own = await start(folder)
+  expect((await fetch(`${own.url}/api/bin`)).status).toBe(503)
+  for (const path of ['/', '/networks/any']) {
+    await page.goto(`${own.url}${path}`)
+    const said = page.getByRole('alert').filter({ hasText: 'The file is not a database' })
+    await expect(said).toContainText(join(folder, 'nodrel.db'))
   }
+  expect(readFileSync(join(folder, 'nodrel.db'), 'utf8')).toBe(garbage)
 })

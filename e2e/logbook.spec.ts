@@ -2,7 +2,6 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { formulaField, goTo, make, openFormula, openSample, reload, saved } from './helpers'
 import { document } from '../test/documents'
-import { startServer } from '../test/served'
 import { expect, test } from './test'
 
 const search = (page: Page) => page.getByLabel('Search the logbook')
@@ -148,9 +147,12 @@ test('a network is made another one with the same parts, both side by side; a co
   await expect(rows.nth(4)).toHaveText(/the whole\s*30\s*Ω\s*100\s*Ω\s*\+233 %/)
 })
 
-test('everything goes out, comes in beside what has changed, and a backup puts all of it back', async ({ page }) => {
+test('everything goes out, comes in beside what has changed, and a backup puts all of it back', async ({
+  page,
+  start,
+}) => {
   // A restore takes the place of all there is: on a server that no other test uses.
-  const own = await startServer()
+  const own = await start()
   const networks = async () => {
     const answer = await (await fetch(`${own.url}/api/networks`)).json()
     return (answer as { networks: { id: string; title: string }[] }).networks
@@ -168,41 +170,37 @@ test('everything goes out, comes in beside what has changed, and a backup puts a
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), menu(item)])
     await chooser.setFiles({ name, mimeType: 'application/octet-stream', buffer })
   }
-  try {
-    const post = { headers: { 'content-type': 'application/json' }, method: 'POST' }
-    const made = await fetch(`${own.url}/api/networks`, { ...post, body: JSON.stringify(sevenOhms('Taken along')) })
-    const { id } = (await made.json()) as { id: string }
-    await goTo(page, `${own.url}/`)
-    const zip = await takeOut('All of it out, as one archive (zip)')
-    const backup = await takeOut('Backup of the database')
-    const before = await titles()
-    await fetch(`${own.url}/api/networks/${id}`, {
-      ...post,
-      method: 'PUT',
-      body: JSON.stringify({ version: 1, document: document(['T1 A B', 'R1 A B 8'], { title: 'Taken along' }) }),
-    })
-    await bringIn('Bring an archive in …', 'all.zip', zip)
-    const dialog = page.getByRole('dialog')
-    await expect(dialog).toContainText('1 here, but otherwise')
-    await dialog.getByLabel('What becomes of Taken along').selectOption('both')
-    await dialog.getByRole('button', { name: 'Bring it in' }).click()
-    await expect(dialog).toHaveCount(0)
-    expect(await titles()).toEqual([...before, 'Taken along (imported)'].sort())
-    // What cannot be read is refused in words, and nothing has changed.
-    await bringIn('Bring an archive in …', 'half.zip', zip.subarray(0, 900))
-    await expect(dialog.getByRole('alert')).toContainText('only a part of one')
-    await page.keyboard.press('Escape')
-    await bringIn('Restore a backup …', 'not.db', zip)
-    await expect(dialog.getByRole('alert')).toContainText('no backup of Nodrel')
-    await page.keyboard.press('Escape')
-    expect((await titles()).length).toBe(before.length + 1)
-    await bringIn('Restore a backup …', 'ours.db', backup)
-    await expect(dialog).toContainText(`${before.length} networks`)
-    await dialog.getByRole('button', { name: 'Put it into the place of what is here' }).click()
-    await expect(dialog).toContainText('before-restore-')
-    await dialog.getByRole('button', { name: 'Go on' }).click()
-    await expect.poll(titles).toEqual(before)
-  } finally {
-    await own.kill()
-  }
+  const post = { headers: { 'content-type': 'application/json' }, method: 'POST' }
+  const made = await fetch(`${own.url}/api/networks`, { ...post, body: JSON.stringify(sevenOhms('Taken along')) })
+  const { id } = (await made.json()) as { id: string }
+  await goTo(page, `${own.url}/`)
+  const zip = await takeOut('All of it out, as one archive (zip)')
+  const backup = await takeOut('Backup of the database')
+  const before = await titles()
+  await fetch(`${own.url}/api/networks/${id}`, {
+    ...post,
+    method: 'PUT',
+    body: JSON.stringify({ version: 1, document: document(['T1 A B', 'R1 A B 8'], { title: 'Taken along' }) }),
+  })
+  await bringIn('Bring an archive in …', 'all.zip', zip)
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('1 here, but otherwise')
+  await dialog.getByLabel('What becomes of Taken along').selectOption('both')
+  await dialog.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(dialog).toHaveCount(0)
+  expect(await titles()).toEqual([...before, 'Taken along (imported)'].sort())
+  // What cannot be read is refused in words, and nothing has changed.
+  await bringIn('Bring an archive in …', 'half.zip', zip.subarray(0, 900))
+  await expect(dialog.getByRole('alert')).toContainText('only a part of one')
+  await page.keyboard.press('Escape')
+  await bringIn('Restore a backup …', 'not.db', zip)
+  await expect(dialog.getByRole('alert')).toContainText('no backup of Nodrel')
+  await page.keyboard.press('Escape')
+  expect((await titles()).length).toBe(before.length + 1)
+  await bringIn('Restore a backup …', 'ours.db', backup)
+  await expect(dialog).toContainText(`${before.length} networks`)
+  await dialog.getByRole('button', { name: 'Put it into the place of what is here' }).click()
+  await expect(dialog).toContainText('before-restore-')
+  await dialog.getByRole('button', { name: 'Go on' }).click()
+  await expect.poll(titles).toEqual(before)
 })

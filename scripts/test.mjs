@@ -1,7 +1,14 @@
 // Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from './chromium.mjs'
 import { build, environment, finished, install, root, run } from './setup.mjs'
+
+// What tests leave behind goes with this folder.
+environment.TMPDIR = mkdtempSync(join(tmpdir(), 'nodrel-'))
+process.on('exit', () => rmSync(environment.TMPDIR, { recursive: true, force: true }))
 
 const took = []
 await timed('tools and packages', Promise.all([installTools(), install()]))
@@ -38,11 +45,9 @@ async function npm(script, ...words) {
  * the files that are taken out. Goes on while packages install.
  */
 async function installTools() {
-  const browsers = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
-  const chromium = process.env.CHROMIUM || browsers.some((path) => existsSync(path)) ? [] : ['chromium-headless-shell']
   const readers = Object.entries({ pdftotext: 'poppler-utils', unzip: 'unzip' })
   const missing = readers.filter(([tool]) => spawnSync(tool, ['-v'], { stdio: 'ignore' }).error).map(([, name]) => name)
-  const wanted = [...chromium, ...missing]
+  const wanted = [...(chromium ? [] : ['chromium-headless-shell']), ...missing]
   if (wanted.length === 0) return
   const apt = spawnSync('apt-get', ['--version'], { stdio: 'ignore' })
   if (apt.status !== 0 || process.getuid?.() !== 0) {

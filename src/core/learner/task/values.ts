@@ -206,12 +206,15 @@ export function tidyValues(piece: Piece, zero: number | null, dials: Dials, chan
   }
 }
 
+/** The whole numbers below 100 that are values of E24. */
+const wholes = [1, 10].flatMap((by) => e24.map((it) => (it * by) / 10)).filter(Number.isInteger)
+
 /** The value of E24 next to a whole number, within bounds; the number itself where there is none. */
 function bought(wanted: number, least: number, most: number): number {
-  const near = [1, 10]
-    .flatMap((by) => e24.map((it) => (it * by) / 10))
-    .filter((it) => Number.isInteger(it) && it >= least && it <= most)
-  return near.reduce((best, it) => (Math.abs(it - wanted) < Math.abs(best - wanted) ? it : best), near[0] ?? wanted)
+  let best: number | null = null
+  for (const it of wholes)
+    if (it >= least && it <= most && (best === null || Math.abs(it - wanted) < Math.abs(best - wanted))) best = it
+  return best ?? wanted
 }
 
 /** Whether values are of the size that was asked for: below a kilohm, from one on, or some of both. */
