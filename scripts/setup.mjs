@@ -16,8 +16,14 @@ export async function run(command, args) {
   process.exit(status || 1)
 }
 
+/** What still runs ends with this process. */
+const running = new Set()
+process.on('exit', () => running.forEach((child) => child.kill()))
+
 /** Waits for a process: its status, and all it wrote where that is not shown. */
 export function finished(child) {
+  running.add(child)
+  child.on('close', () => running.delete(child))
   let output = ''
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (output += text))
   return new Promise((resolve) => {

@@ -9,6 +9,7 @@ import { build, environment, finished, install, root, run } from './setup.mjs'
 // What tests leave behind goes with this folder.
 environment.TMPDIR = mkdtempSync(join(tmpdir(), 'nodrel-'))
 process.on('exit', () => rmSync(environment.TMPDIR, { recursive: true, force: true }))
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1))
 
 const took = []
 await timed('tools and packages', Promise.all([installTools(), install()]))
@@ -34,6 +35,7 @@ async function timed(what, work) {
 
 /** Runs a script of the package to its end, then shows what it wrote; ends this process with its status if it fails. */
 async function npm(script, ...words) {
+  console.log(`${script} …`)
   const args = ['run', '--silent', script, ...(words.length > 0 ? ['--', ...words] : [])]
   const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: environment })))
   console.log(`\n— ${script}\n${output}`)
