@@ -10,25 +10,32 @@ export const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', DO_NO
 
 /** Runs a command to its end, its output shown; ends this process with its status if it fails. */
 export async function run(command, args) {
-  const { status } = await finished(spawn(command, args, { cwd: root, env: environment, stdio: 'inherit' }))
+  const { status } = await finished(command, args, 'inherit')
   if (status === 0) return
   console.error(`\n${command} ${args.join(' ')} failed`)
   process.exit(status || 1)
 }
 
-/** What still runs ends with this process. */
+/** What still runs ends with this process, and so does all that it started. */
 const running = new Set()
-process.on('exit', () => running.forEach((child) => child.kill()))
+const signals = ['SIGINT', 'SIGTERM']
+process.on('exit', () => running.forEach(({ pid }) => pid && process.kill(-pid)))
+const end = () => process.exit(1)
 
-/** Waits for a process: its status, and all it wrote where that is not shown. */
-export function finished(child) {
+/** Runs a command to its end: its status, and all it wrote where that is not shown. */
+export function finished(command, args, stdio = 'pipe') {
+  const child = spawn(command, args, { cwd: root, env: environment, stdio, detached: true })
+  if (running.size === 0) for (const signal of signals) process.on(signal, end)
   running.add(child)
-  child.on('close', () => running.delete(child))
   let output = ''
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (output += text))
   return new Promise((resolve) => {
     child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }))
-    child.on('close', (status) => resolve({ status, output }))
+    child.on('close', (status) => {
+      running.delete(child)
+      if (running.size === 0) for (const signal of signals) process.off(signal, end)
+      resolve({ status, output })
+    })
   })
 }
 

@@ -1,15 +1,14 @@
 // Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
-import { spawn, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from './chromium.mjs'
-import { build, environment, finished, install, root, run } from './setup.mjs'
+import { build, environment, finished, install, run } from './setup.mjs'
 
 // What tests leave behind goes with this folder.
 environment.TMPDIR = mkdtempSync(join(tmpdir(), 'nodrel-'))
 process.on('exit', () => rmSync(environment.TMPDIR, { recursive: true, force: true }))
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1))
 
 const took = []
 await timed('tools and packages', Promise.all([installTools(), install()]))
@@ -37,7 +36,7 @@ async function timed(what, work) {
 async function npm(script, ...words) {
   console.log(`${script} …`)
   const args = ['run', '--silent', script, ...(words.length > 0 ? ['--', ...words] : [])]
-  const { status, output } = await timed(script, finished(spawn('npm', args, { cwd: root, env: environment })))
+  const { status, output } = await timed(script, finished('npm', args))
   console.log(`\n— ${script}\n${output}`)
   if (status !== 0) process.exit(status || 1)
 }
@@ -60,7 +59,7 @@ async function installTools() {
   }
   console.log(`Installing ${wanted.join(', ')} …`)
   const command = `apt-get update && apt-get install -y --no-install-recommends ${wanted.join(' ')}`
-  const { status, output } = await finished(spawn('sh', ['-c', command]))
+  const { status, output } = await finished('sh', ['-c', command])
   if (status === 0) return
   console.error(output)
   process.exit(1)
