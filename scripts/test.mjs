@@ -1,6 +1,6 @@
 // Everything that must hold: lint, types, unused code, Jest, build, a few kills, Playwright against the built application.
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from './chromium.mjs'
@@ -46,6 +46,10 @@ async function npm(script, ...words) {
  * the files that are taken out. Goes on while packages install.
  */
 async function installTools() {
+  if (chromium && !existsSync(chromium)) {
+    console.error(`There is no Chromium at ${chromium}, where CHROMIUM says it is.`)
+    process.exit(1)
+  }
   const readers = Object.entries({ pdftotext: 'poppler-utils', unzip: 'unzip' })
   const missing = readers.filter(([tool]) => spawnSync(tool, ['-v'], { stdio: 'ignore' }).error).map(([, name]) => name)
   const wanted = [...(chromium ? [] : ['chromium-headless-shell']), ...missing]
