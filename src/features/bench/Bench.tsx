@@ -30,11 +30,12 @@ import { StandIn } from '@/ui/bench/StandIn'
 import { useDiagnosis } from './useDiagnosis'
 import { useRuns, type Runs } from './useRuns'
 import { useStandIn } from '@/ui/bench/useStandIn'
+import { part } from '@/ui/part'
 import { SoFar, WhatIsWrong } from './WhatIsWrong'
 
 // Charts are loaded where they are looked at, and nowhere else.
-const Spread = lazy(() => import('./Spread'))
-const Compare = lazy(() => import('./Compare'))
+const Spread = lazy(() => part(() => import('./Spread')))
+const Compare = lazy(() => part(() => import('./Compare')))
 
 /** The bench of one network: measure it, compare, find what is wrong. */
 export function Bench() {

@@ -17,6 +17,7 @@ import { useSettings } from '@/ui/settings'
 import { ScreenBar } from '@/ui/ScreenBar'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
+import { part } from '@/ui/part'
 import { Bin } from './Bin'
 import { Everything } from './Everything'
 import { ImportReport } from './ImportReport'
@@ -29,7 +30,7 @@ import { TagsDialog } from './TagsDialog'
 import { useImport } from './useImport'
 import { useLogbook } from './useLogbook'
 
-const ArchiveDialog = dynamic(() => import('./Archive').then((module) => module.ArchiveDialog))
+const ArchiveDialog = dynamic(() => part(() => import('./Archive')).then((module) => module.ArchiveDialog))
 
 const orders = {
   changed: 'last changed',

@@ -2,14 +2,15 @@ import dynamic from 'next/dynamic'
 import { useDeferredValue, useState } from 'react'
 import { withoutRounding, type Worksheet } from '@/core/worksheet'
 import { AnswerTable } from './AnswerTable'
+import { part } from '@/ui/part'
 import { Lazy } from './Lazy'
 import { useInSight } from './useInSight'
 import type { WhatIf } from './whatif/state'
 
-const Compared = dynamic(() => import('./whatif/Compared').then((module) => module.Compared))
-const Stairs = dynamic(() => import('@/ui/Stairs').then((module) => module.Stairs))
-const Powers = dynamic(() => import('./Powers').then((module) => module.Powers))
-const OnlyAsked = dynamic(() => import('./OnlyAsked').then((module) => module.OnlyAsked))
+const Compared = dynamic(() => part(() => import('./whatif/Compared')).then((module) => module.Compared))
+const Stairs = dynamic(() => part(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Powers = dynamic(() => part(() => import('./Powers')).then((module) => module.Powers))
+const OnlyAsked = dynamic(() => part(() => import('./OnlyAsked')).then((module) => module.OnlyAsked))
 
 /** Powers of longer worksheets are read in the table. */
 const mostSteps = 60
