@@ -3,8 +3,9 @@ import { browser } from './e2e/browser'
 
 export default defineConfig({
   testDir: './e2e',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  // They end what hangs; a busy machine may take its time.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   // One more than the processors of a small machine: a test waits a fifth of its time.
   workers: 3,
   fullyParallel: true,
