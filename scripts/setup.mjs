@@ -31,11 +31,11 @@ export function finished(command, args, stdio = 'pipe') {
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => (output += text))
   return new Promise((resolve) => {
     child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }))
-    child.on('close', (status) => {
+    child.on('exit', () => {
       running.delete(child)
       if (running.size === 0) for (const signal of signals) process.off(signal, end)
-      resolve({ status, output })
     })
+    child.on('close', (status) => resolve({ status, output }))
   })
 }
 

@@ -8,9 +8,9 @@ import { copyPlainly } from './plainCopy'
 import { SettingsProvider } from './settings'
 import type { Settings } from './settingsCookie'
 import { useToasts } from './toast'
-import { part } from './part'
+import { onceThere } from './onceThere'
 
-const Toasts = dynamic(() => part(() => import('./Toasts')).then((module) => module.Toasts), { ssr: false })
+const Toasts = dynamic(() => onceThere(() => import('./Toasts')).then((module) => module.Toasts), { ssr: false })
 
 export function Providers({
   settings,

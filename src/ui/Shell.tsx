@@ -10,9 +10,9 @@ import { keyText } from './keyText'
 import { Dialog } from './Dialog'
 import { finderHint } from './found'
 import { useSettings } from './settings'
-import { part } from './part'
+import { onceThere } from './onceThere'
 
-const Finder = lazy(() => part(() => import('./Finder')))
+const Finder = lazy(() => onceThere(() => import('./Finder')))
 
 /** What every screen has: the palette, the list of keys, and the commands for how things look. */
 export function Shell() {

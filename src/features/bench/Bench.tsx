@@ -30,12 +30,12 @@ import { StandIn } from '@/ui/bench/StandIn'
 import { useDiagnosis } from './useDiagnosis'
 import { useRuns, type Runs } from './useRuns'
 import { useStandIn } from '@/ui/bench/useStandIn'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { SoFar, WhatIsWrong } from './WhatIsWrong'
 
 // Charts are loaded where they are looked at, and nowhere else.
-const Spread = lazy(() => part(() => import('./Spread')))
-const Compare = lazy(() => part(() => import('./Compare')))
+const Spread = lazy(() => onceThere(() => import('./Spread')))
+const Compare = lazy(() => onceThere(() => import('./Compare')))
 
 /** The bench of one network: measure it, compare, find what is wrong. */
 export function Bench() {

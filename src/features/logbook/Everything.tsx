@@ -5,9 +5,9 @@ import { useRef, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 
-const RestoreDialog = dynamic(() => part(() => import('./Archive')).then((module) => module.RestoreDialog))
+const RestoreDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.RestoreDialog))
 
 /** What is done with everything at once: out and in as one archive, backup and restore. */
 export function Everything({ onImport }: { readonly onImport: () => void }) {

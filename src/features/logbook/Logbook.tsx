@@ -17,7 +17,7 @@ import { useSettings } from '@/ui/settings'
 import { ScreenBar } from '@/ui/ScreenBar'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { Bin } from './Bin'
 import { Everything } from './Everything'
 import { ImportReport } from './ImportReport'
@@ -30,7 +30,7 @@ import { TagsDialog } from './TagsDialog'
 import { useImport } from './useImport'
 import { useLogbook } from './useLogbook'
 
-const ArchiveDialog = dynamic(() => part(() => import('./Archive')).then((module) => module.ArchiveDialog))
+const ArchiveDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.ArchiveDialog))
 
 const orders = {
   changed: 'last changed',

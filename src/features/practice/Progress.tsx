@@ -9,12 +9,12 @@ import { download } from '@/ui/download'
 import { toast } from '@/ui/toast'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { dialTexts } from './dialTexts'
 import { PracticeFrame } from './PracticeFrame'
 import { SkillStrip } from './SkillStrip'
 
-const ProgressCharts = lazy(() => part(() => import('./ProgressCharts')))
+const ProgressCharts = lazy(() => onceThere(() => import('./ProgressCharts')))
 
 /** So many tasks are listed. */
 const listed = 50

@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { SavingChoice } from '@/ui/saving/SavingState'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { EstimateTask } from './EstimateTask'
 import { GapsTask } from './GapsTask'
 import { MistakeTask } from './MistakeTask'
@@ -11,8 +11,8 @@ import { UntangleTask } from './UntangleTask'
 import type { OpenExercise } from './useExercise'
 
 // The two that bring a whole screen with them are loaded where they are worked at.
-const SolveTask = dynamic(() => part(() => import('./SolveTask')).then((module) => module.SolveTask))
-const MendTask = dynamic(() => part(() => import('./MendTask')).then((module) => module.MendTask))
+const SolveTask = dynamic(() => onceThere(() => import('./SolveTask')).then((module) => module.SolveTask))
+const MendTask = dynamic(() => onceThere(() => import('./MendTask')).then((module) => module.MendTask))
 
 /** A task of any kind, to be worked at. */
 export function TaskView({

@@ -15,13 +15,13 @@ import { differs, shownText, type Amount, type Quantity, type Unit } from '@/cor
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from '@/core/report'
 import { BranchCurrents } from './BranchCurrents'
 import { Pointable } from './Pointable'
 import { Potentials } from './Potentials'
 
-const RoundedBalance = dynamic(() => part(() => import('./Rounded')).then((module) => module.RoundedBalance))
+const RoundedBalance = dynamic(() => onceThere(() => import('./Rounded')).then((module) => module.RoundedBalance))
 
 const helper = createColumnHelper<AnswerRow>()
 /** Rows shown before the person asks for all. */

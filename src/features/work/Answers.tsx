@@ -2,15 +2,15 @@ import dynamic from 'next/dynamic'
 import { useDeferredValue, useState } from 'react'
 import { withoutRounding, type Worksheet } from '@/core/worksheet'
 import { AnswerTable } from './AnswerTable'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { Lazy } from './Lazy'
 import { useInSight } from './useInSight'
 import type { WhatIf } from './whatif/state'
 
-const Compared = dynamic(() => part(() => import('./whatif/Compared')).then((module) => module.Compared))
-const Stairs = dynamic(() => part(() => import('@/ui/Stairs')).then((module) => module.Stairs))
-const Powers = dynamic(() => part(() => import('./Powers')).then((module) => module.Powers))
-const OnlyAsked = dynamic(() => part(() => import('./OnlyAsked')).then((module) => module.OnlyAsked))
+const Compared = dynamic(() => onceThere(() => import('./whatif/Compared')).then((module) => module.Compared))
+const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Powers = dynamic(() => onceThere(() => import('./Powers')).then((module) => module.Powers))
+const OnlyAsked = dynamic(() => onceThere(() => import('./OnlyAsked')).then((module) => module.OnlyAsked))
 
 /** Powers of longer worksheets are read in the table. */
 const mostSteps = 60

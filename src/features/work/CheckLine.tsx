@@ -2,9 +2,9 @@ import dynamic from 'next/dynamic'
 import type { Worksheet, Formula as Tokens } from '@/core/worksheet'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 
-const RoundedCheck = dynamic(() => part(() => import('./Rounded')).then((module) => module.RoundedCheck))
+const RoundedCheck = dynamic(() => onceThere(() => import('./Rounded')).then((module) => module.RoundedCheck))
 
 /**
  * A check that a step's members add up; on paper with what rounding has to do with it. The law by its letters stands before

@@ -2,12 +2,12 @@ import dynamic from 'next/dynamic'
 import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { revealed, stopsAtPace, stopsOf, type Pace, type Side, type Worksheet } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { StepBar } from './StepBar'
 import { Threaded } from './thread/Threaded'
 import { placeOf, Valley } from './Valley'
 
-const Stairs = dynamic(() => part(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
 
 /** The valley, one reveal at a time. */
 export function Stepped({

@@ -9,7 +9,7 @@ import { bringIntoView } from '@/ui/bringIntoView'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { SupplyBar } from './SupplyBar'
 import { FromKnown } from './FromKnown'
 import { RowSide } from './RowSide'
@@ -18,10 +18,10 @@ import type { Choice } from './Pointed'
 import { Spine } from './Spine'
 import { useSeenSides } from './useSeenSides'
 
-const Exchange = dynamic(() => part(() => import('./Exchange')).then((module) => module.Exchange))
-const StepMenu = dynamic(() => part(() => import('./StepMenu')).then((module) => module.StepMenu))
-const Pointed = dynamic(() => part(() => import('./Pointed')).then((module) => module.Pointed))
-const Loops = dynamic(() => part(() => import('./Loops')).then((module) => module.Loops))
+const Exchange = dynamic(() => onceThere(() => import('./Exchange')).then((module) => module.Exchange))
+const StepMenu = dynamic(() => onceThere(() => import('./StepMenu')).then((module) => module.StepMenu))
+const Pointed = dynamic(() => onceThere(() => import('./Pointed')).then((module) => module.Pointed))
+const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops))
 
 interface Props {
   readonly worksheet: Worksheet

@@ -27,15 +27,15 @@ import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 
-const WhatIfBar = dynamic(() => part(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
-const BridgeOffer = dynamic(() => part(() => import('./BridgeOffer')).then((module) => module.BridgeOffer))
-const School = dynamic(() => part(() => import('./School')))
-const Try = dynamic(() => part(() => import('@/ui/attempt/Try')))
-const PartsPanel = dynamic(() => part(() => import('@/ui/network/PartsPanel')).then((module) => module.PartsPanel))
+const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
+const BridgeOffer = dynamic(() => onceThere(() => import('./BridgeOffer')).then((module) => module.BridgeOffer))
+const School = dynamic(() => onceThere(() => import('./School')))
+const Try = dynamic(() => onceThere(() => import('@/ui/attempt/Try')))
+const PartsPanel = dynamic(() => onceThere(() => import('@/ui/network/PartsPanel')).then((module) => module.PartsPanel))
 
 /** The worksheet of one network: entry above, the valley below, the answer table at the end of the climb. */
 export function Work() {

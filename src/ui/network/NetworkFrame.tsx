@@ -20,9 +20,9 @@ import { SourceField } from './SourceField'
 import { isHalfTyped, type WorkStore } from './store'
 import { TitleField } from './TitleField'
 import { useFileDrop } from './useFileDrop'
-import { part } from '../part'
+import { onceThere } from '../onceThere'
 
-const EarlierStates = dynamic(() => part(() => import('./EarlierStates')).then((module) => module.EarlierStates))
+const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates))
 
 interface Props {
   readonly screen: NetworkScreen

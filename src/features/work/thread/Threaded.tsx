@@ -5,9 +5,9 @@ import { useEffect, useRef, useState, type ReactNode } from 'react'
 import type { Worksheet } from '@/core/worksheet'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 import type { PointedAt } from './pointedAt'
-import { part } from '@/ui/part'
+import { onceThere } from '@/ui/onceThere'
 
-const load = () => part(() => import('./Thread'))
+const load = () => onceThere(() => import('./Thread'))
 const Thread = dynamic(() => load().then((module) => module.Thread))
 
 /** What holds the values of a worksheet: each that has a line can be pointed at, by mouse, touch or key. */

@@ -4,7 +4,7 @@
  *
  * @throws what `load` throws twice although the server answers
  */
-export async function part<T>(load: () => Promise<T>): Promise<T> {
+export async function onceThere<T>(load: () => Promise<T>): Promise<T> {
   for (let isAgain = false; ; isAgain = true) {
     try {
       return await load()
