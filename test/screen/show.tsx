@@ -98,6 +98,18 @@ export const all = (selector: string, within: ParentNode = globalThis.document):
   ...within.querySelectorAll<HTMLElement>(selector),
 ]
 
+/** The one thing with a label: a field in its label, or what says its name itself. */
+export function labelled(name: string | RegExp, among: ParentNode = globalThis.document): HTMLElement {
+  const nameOf = (it: Element) => {
+    const label = it.closest('label')
+    return it.getAttribute('aria-label') ?? (label?.textContent ?? '').replace(it.textContent ?? '', '').trim()
+  }
+  const isIt = (said: string) => (typeof name === 'string' ? said === name : name.test(said))
+  const found = all('[aria-label], input, select, textarea', among).filter((it) => isIt(nameOf(it)))
+  if (found.length !== 1) throw new Error(`${found.length} with the label ${name}`)
+  return found[0]
+}
+
 /** What an element says, with plain spaces. */
 export const textOf = (element: Element | null | undefined) =>
   (element?.textContent ?? '').replaceAll(/[\u2009\u00a0]/g, ' ')

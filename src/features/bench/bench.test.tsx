@@ -8,6 +8,7 @@ import {
   fill,
   focus,
   give,
+  labelled,
   one,
   open,
   press,
@@ -30,7 +31,7 @@ const field = (key: string) => one('[data-reading]', row(key)) as HTMLInputEleme
 const agrees = (key: string) => expect(within(row(key)).getByRole('img', { name: 'agrees' })).toBeInTheDocument()
 const progress = () => within(log()).getByRole('status')
 const suspects = () => within(screen.getByRole('region', { name: /^What is wrong/ })).getAllByRole('listitem')
-const runs = () => screen.getByLabelText('Run') as HTMLSelectElement
+const runs = () => labelled('Run') as HTMLSelectElement
 const alertOf = (text: string) => screen.queryAllByRole('alert').find((it) => it.textContent?.includes(text))
 
 /** Writes a reading down. */
@@ -83,7 +84,7 @@ test('readings are typed, judged, kept; a slip is asked about; the fault is name
   expect(field('voltage R4')).toHaveValue('10.29 V')
   // Between any two nodes.
   await click(button('Another measurement'))
-  select(screen.getByLabelText('red on'), 'node 2')
+  select(labelled('red on'), 'node 2')
   await click(button('Add it'))
   const added = all('[data-row]').find((it) => it.textContent?.includes('node 2 against 5')) as HTMLElement
   send(one('[data-reading]', added), '10.97')
@@ -109,8 +110,7 @@ test('readings go out and come in again; rows that do not fit are refused at the
   await waitFor(() => expect(downloads).toHaveLength(1))
   const table = await downloads[0].text
   expect(table.split('\r\n')[0]).toBe('quantity,of,between,lifted,end,value,range,at,note')
-  const bring = (name: string, text: string) =>
-    give(screen.getByLabelText('A run of readings to bring in'), [name, text])
+  const bring = (name: string, text: string) => give(labelled('A run of readings to bring in'), [name, text])
   await bring('Wednesday.csv', `${table}\r\nvoltage,R3,,,,1e999 V,,,\r\nvoltage,,"A B C",,,3,,,`)
   const refusal = () => alertOf('is not taken as it is') as HTMLElement
   await waitFor(() => expect(refusal()).toBeTruthy())
@@ -157,8 +157,8 @@ test('a hidden fault is hunted: what the readings say waits, a claim is judged, 
   const verdicts: string[] = []
   search: for (const what of ['is open', 'is shorted', 'has another value, or a bad joint'])
     for (const part of ['R1', 'R2', 'R3', 'R4', 'R5']) {
-      select(within(claim()).getByLabelText('the part'), part)
-      select(within(claim()).getByLabelText('what is wrong with it'), what)
+      select(labelled('the part', claim()), part)
+      select(labelled('what is wrong with it', claim()), what)
       await click(button('Say it'))
       const alert = within(claim()).queryByRole('alert')
       if (!alert) break search
@@ -182,7 +182,7 @@ test('a hidden fault is hunted: what the readings say waits, a claim is judged, 
 test('the stand-in by keyboard: leads, ranges, a reading written down, a lead lifted, and what goes wrong', async () => {
   await open(Bench, five)
   const at = (name: string | RegExp) => focus(button(name, screen.getByRole('group', { name: /^The bench:/ })))
-  const shows = () => textOf(screen.getByLabelText('The meter shows'))
+  const shows = () => textOf(labelled('The meter shows'))
   at(/^node 1/)
   await press('2', '4', 's')
   // V4 = 9.6 V, the parts within 5 %.
@@ -223,7 +223,7 @@ test('the stand-in by keyboard: leads, ranges, a reading written down, a lead li
   agrees('resistance R4 lifted')
   await click(button('R4’s lead is up: put it back'))
   // Amperes across the source: the fuse, once the supply gives enough.
-  send(screen.getByLabelText('current limit'), '20')
+  send(labelled('current limit'), '20')
   at(/^node 1/)
   await press('r')
   at(/^node 5/)
@@ -236,13 +236,13 @@ test('the stand-in by keyboard: leads, ranges, a reading written down, a lead li
 test('a tolerance and a rating reach the bench', async () => {
   await open(Work, five, { settings: { parts: true } })
   await click(await screen.findByRole('button', { name: 'tolerance and rating' }))
-  fill(screen.getByLabelText('tolerance of R4'), '1')
+  fill(labelled('tolerance of R4'), '1')
   await press('Tab')
-  expect(screen.getByLabelText('tolerance of R4')).toHaveValue('1 %')
-  fill(screen.getByLabelText('rating of R4'), 'lots')
+  expect(labelled('tolerance of R4')).toHaveValue('1 %')
+  fill(labelled('rating of R4'), 'lots')
   await press('Tab')
   expect(one('[data-finding=unread-rating]')).toHaveTextContent('counts as missing')
-  fill(screen.getByLabelText('rating of R4'), '5 W')
+  fill(labelled('rating of R4'), '5 W')
   expect(all('[data-finding=unread-rating]')).toEqual([])
 })
 

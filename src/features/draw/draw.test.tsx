@@ -8,6 +8,7 @@ import {
   click,
   fill,
   focus,
+  labelled,
   one,
   open,
   press,
@@ -22,8 +23,8 @@ import { Draw } from './Draw'
 
 const board = () => screen.getByRole('application', { name: 'Drawing board' })
 const drawn = (name: string) => one(`[data-part="${name}"]`, board())
-const value = () => screen.getByLabelText(/^Value: a resistance/) as HTMLInputElement
-const formula = () => screen.getByLabelText('The network as a formula')
+const value = () => labelled(/^Value: a resistance/) as HTMLInputElement
+const formula = () => labelled('The network as a formula')
 const toolbar = () => screen.getByRole('toolbar', { name: 'Chosen parts' })
 const status = (text: RegExp | string) => screen.getAllByRole('status').find((it) => it.textContent?.match(text))
 
@@ -63,10 +64,10 @@ test('what makes no sense is refused at the stroke, with what would', async () =
   expect(status(/is no part/)).toBeTruthy()
   // The name is given, and can be changed here; one that is taken is refused.
   fill(value(), '4k7')
-  send(screen.getByLabelText('Name of the part'), 'E1')
+  send(labelled('Name of the part'), 'E1')
   await settled()
   expect(screen.getByText(/another part is called E1/)).toBeInTheDocument()
-  fill(screen.getByLabelText('Name of the part'), 'heater')
+  fill(labelled('Name of the part'), 'heater')
   await press('Enter')
   expect(textOf(drawn('heater'))).toContain('4.7 kΩ')
   await stroke(down, null)
@@ -89,9 +90,9 @@ test('the source drawn first takes the place of the one that waits; a second one
     focus(drawn(name))
     await press('Delete')
   }
-  expect(screen.getByLabelText('Findings')).toHaveTextContent('there is no source and no pair of terminals')
+  expect(labelled('Findings')).toHaveTextContent('there is no source and no pair of terminals')
   await stroke(right, '?')
-  expect(screen.getByLabelText('Findings')).not.toHaveTextContent('there is no source')
+  expect(labelled('Findings')).not.toHaveTextContent('there is no source')
 })
 
 test('a stroke’s value makes meters, letters, wires and sources', async () => {
@@ -210,7 +211,7 @@ test('a node is lit with all it joins, renamed, and made 0 V; numbers become let
   await press('Enter')
   await click(button(/^Make this 0/))
   await press('p')
-  await waitFor(() => expect(screen.getByLabelText('0 V at point')).toHaveValue('A'))
+  await waitFor(() => expect(labelled('0 V at point')).toHaveValue('A'))
 })
 
 test('the current’s path divides and meets again; electrons run the other way', async () => {
@@ -222,7 +223,7 @@ test('the current’s path divides and meets again; electrons run the other way'
   for (const mark of ['[data-flows="R4 from B"]', '[data-flows="E1 to A"]', '[data-at=divides]', '[data-at=meets]'])
     expect(all(mark, flow())).toHaveLength(1)
   expect(screen.getByText(/Arrows show the way from \+ back to −/)).toBeInTheDocument()
-  await click(screen.getByLabelText('electron flow'))
+  await click(labelled('electron flow'))
   expect(all('[data-flows="R4 to B"]', flow())).toHaveLength(1)
 })
 
@@ -232,8 +233,8 @@ test('three views of one network: an edit in one keeps what the others own', asy
   await open(Draw, drawing(parts, pegs))
   const at = (name: string) => drawn(name).innerHTML.match(/ d="[^"]+"/)?.[0]
   const before = at('R2')
-  fill(screen.getByLabelText('value of R2'), '12')
-  fill(screen.getByLabelText('name of R2'), 'strip')
+  fill(labelled('value of R2'), '12')
+  fill(labelled('name of R2'), 'strip')
   expect(textOf(drawn('strip'))).toContain('12 Ω')
   expect(at('strip')).toBe(before)
   fill(formula(), 'R1 1.5 + (strip 10 + R3 22) // R4 15 + R5 1')
@@ -242,9 +243,9 @@ test('three views of one network: an edit in one keeps what the others own', asy
   // A new part in the list finds a free place.
   fireEvent.blur(formula())
   await click(button('Add a part'))
-  fill(screen.getByLabelText('from of R2'), 'D')
-  fill(screen.getByLabelText('to of R2'), 'new')
-  fill(screen.getByLabelText('value of R2'), '7')
+  fill(labelled('from of R2'), 'D')
+  fill(labelled('to of R2'), 'new')
+  fill(labelled('value of R2'), '7')
   expect(drawn('R2')).toHaveTextContent('dead end')
   // Another structure would replace the drawing: it is asked first.
   fill(formula(), '5 + 6')

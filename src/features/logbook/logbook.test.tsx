@@ -9,6 +9,7 @@ import {
   click,
   fill,
   give,
+  labelled,
   one,
   press,
   screen,
@@ -95,8 +96,8 @@ test('cards say what comes out; the search, the order, a tag and how sheets are 
   expect(textOf(strip)).toContain('Req 12.5 Ω')
   expect(textOf(strip)).toContain('5 resistors')
   await press('/')
-  expect(screen.getByLabelText('Search the logbook')).toHaveFocus()
-  fill(screen.getByLabelText('Search the logbook'), '4k7 strip')
+  expect(labelled('Search the logbook')).toHaveFocus()
+  fill(labelled('Search the logbook'), '4k7 strip')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ ...stringly(query({ search: '4k7 strip' })) }))
   select(screen.getByRole('combobox'), 'title')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ by: 'title' }))
@@ -115,7 +116,7 @@ const stringly = (it: object) => Object.fromEntries(Object.entries(it).map(([key
 test('nothing that fits, nothing at all, and more than a page are said', async () => {
   const { doors, becomes, unmount } = await open()
   becomes(pageOf([], { found: 0 }))
-  fill(screen.getByLabelText('Search the logbook'), 'no such thing')
+  fill(labelled('Search the logbook'), 'no such thing')
   expect(await screen.findByText(/Nothing with “no such thing” is in the logbook/)).toBeInTheDocument()
   await click(button(/^Show all 2/))
   await waitFor(() => expect(askedFor(doors).search).toBe(''))
@@ -185,7 +186,7 @@ test('a bad file is refused with every problem, and good ones beside it come in'
     ['good.json', JSON.stringify(networks.lamps)],
     ['list.csv', 'name,kind,from,to,value\nE1,source,A,B,12 V\nR1,resistor,A,B,1.5x'],
   ] as const
-  await give(screen.getByLabelText('Files to import'), ...files)
+  await give(labelled('Files to import'), ...files)
   const refused = (name: string) =>
     screen.getAllByRole('alert').find((it) => it.textContent?.includes(`${name} was not imported`))
   await waitFor(() => expect(refused('bad.json')).toHaveTextContent('E1: “5 A” has the wrong unit'))

@@ -7,6 +7,7 @@ import {
   downloads,
   fill,
   focus,
+  labelled,
   one,
   press,
   screen,
@@ -33,7 +34,7 @@ async function open(code: string, doors = openDoors()) {
 const isDone = () => expect(one('[data-outcome]').dataset.outcome).toBe('true')
 const said = () => all('[data-said]')[0]
 const marks = () => one('[data-marks]').dataset.marks
-const field = (label: string | RegExp) => screen.getByLabelText(label)
+const field = (label: string | RegExp) => labelled(label)
 const choose = async (name: string) => click(one(`[data-choice] [aria-label^="${name},"]`))
 
 /** Writes into a field and sends it. */

@@ -10,6 +10,7 @@ import {
   fill,
   focus,
   give,
+  labelled,
   one,
   press,
   screen,
@@ -52,7 +53,7 @@ test('a sheet is set: dials, marks, variants; each variant goes out as a file', 
   expect(rows()[0]).toHaveTextContent('Fill the gaps')
   await click(button('Another task'))
   expect(rows()).toHaveLength(3)
-  fill(screen.getByLabelText('title'), 'Dew strips, again')
+  fill(labelled('title'), 'Dew strips, again')
   await waitFor(() => {
     const { sheet } = doors.kept.get('/api/sheets/s') as unknown as SavedSheet
     expect(sheet).toMatchObject({
@@ -73,7 +74,7 @@ test('a sheet is worked at and handed back; a class is marked at once, with what
   const attempts: [string, string][] = []
   for (const name of ['Ida', 'Otto']) {
     const { unmount } = await openSheet(opened)
-    fill(screen.getByLabelText('your name, if you like'), name)
+    fill(labelled('your name, if you like'), name)
     if (name === 'Otto') {
       send(one('[data-lines] input'), '1.8 W')
       await settled()
@@ -83,8 +84,8 @@ test('a sheet is worked at and handed back; a class is marked at once, with what
     expect(screen.getByText('Done.')).toBeInTheDocument()
     if (name === 'Ida') {
       await click(button('Next task'))
-      fill(screen.getByLabelText('Req is more than'), '20')
-      fill(screen.getByLabelText('Req is less than'), '45')
+      fill(labelled('Req is more than'), '20')
+      fill(labelled('Req is less than'), '45')
       await press('Enter')
       expect(screen.getByText('Done.')).toBeInTheDocument()
     }
@@ -95,7 +96,7 @@ test('a sheet is worked at and handed back; a class is marked at once, with what
     unmount()
   }
   show(<SheetList first={[]} />)
-  await give(screen.getByLabelText('Attempts of learners'), ...attempts, ['sheet.json', '{"format":"nodrel-tasks"}'])
+  await give(labelled('Attempts of learners'), ...attempts, ['sheet.json', '{"format":"nodrel-tasks"}'])
   await waitFor(() => expect(all('[data-learner]')).toHaveLength(2))
   expect(one('[data-refused]')).toHaveTextContent('the format must be "nodrel-attempts"')
   const cells = (name: string) => all(`[data-learner="${name}"] td`).map(textOf)
@@ -118,8 +119,8 @@ test('a new sheet is begun, a file opened to be worked at, and what is none refu
   await click(button('Set a sheet'))
   expect(wentTo.at(-1)).toBe('/practice/sheets/new')
   const file = { format: 'nodrel-tasks', version: 1, title: 'Given out', codes: [gap], marks: 3 }
-  await give(screen.getByLabelText('A sheet of tasks'), ['sheet.json', JSON.stringify(file)])
+  await give(labelled('A sheet of tasks'), ['sheet.json', JSON.stringify(file)])
   expect(doors.asked.at(-1)?.body).toMatchObject({ sheet: { role: 'opened', title: 'Given out', marks: 3 } })
-  await give(screen.getByLabelText('A sheet of tasks'), ['notes.json', 'not at all'])
+  await give(labelled('A sheet of tasks'), ['notes.json', 'not at all'])
   expect(one('[data-refused]')).toHaveTextContent('notes.json')
 })

@@ -1,5 +1,17 @@
 import { openDoors } from '../../../test/screen/doors'
-import { all, click, one, open, screen, settled, textOf, typed, waitFor, within } from '../../../test/screen/show'
+import {
+  all,
+  click,
+  labelled,
+  one,
+  open,
+  screen,
+  settled,
+  textOf,
+  typed,
+  waitFor,
+  within,
+} from '../../../test/screen/show'
 import { tried } from '@/ui/attempt/useAttempt'
 import { networkOf } from '../../../test/documents'
 import { ReportScreen } from './ReportScreen'
@@ -21,9 +33,9 @@ test('what was measured is part of the report, with what each reading may be; it
   await waitFor(() => expect(part('readings')).toHaveLength(1))
   expect(textOf(part('readings')[0])).toMatch(/2 of 3 agree/)
   expect(within(part('readings')[0]).getAllByRole('row')[0]).toHaveTextContent('may be')
-  await click(screen.getByLabelText('Readings'))
+  await click(labelled('Readings'))
   expect(part('readings')).toEqual([])
-  await click(screen.getByLabelText('Readings'))
+  await click(labelled('Readings'))
   expect(part('readings')).toHaveLength(1)
 })
 

@@ -9,6 +9,7 @@ import {
   formulas,
   give,
   half,
+  labelled,
   one,
   open,
   press,
@@ -101,7 +102,7 @@ test('choices are the network’s until they are made usual; the way back to the
 
 test('the way of one step and of one value is switched by itself', async () => {
   await open(Work, typed('10 // 15 + 10 // 15'))
-  select(screen.getByLabelText('How R3, R4 are worked out'), 'product-over-sum')
+  select(labelled('How R3, R4 are worked out'), 'product-over-sum')
   await settled()
   expect(formulas(half(0, 'reduce'))).toHaveLength(2)
   expect(formulas(half(1, 'reduce'))).toHaveLength(1)
@@ -118,14 +119,14 @@ test('the way of one step and of one value is switched by itself', async () => {
 test('only what is asked for is worked out, and what was left out is said', async () => {
   await open(Work, typed('(10 + 20) // 15 // (7 + 8)'))
   await showBand()
-  select(screen.getByLabelText('of'), 'R2')
+  select(labelled('of'), 'R2')
   await click(button('Ask only this'))
   expect(textOf(region('What was asked for'))).toContain('I of R2 = 400')
   expect(region('What was asked for')).toHaveTextContent('the steps to R4+5, Req')
   expect(half(1, 'reduce')).toHaveTextContent('Enough')
   expect(one('#floor')).not.toHaveTextContent('Req')
   expect(screen.queryByRole('region', { name: 'Answers' })).toBeNull()
-  select(screen.getByLabelText('quantity'), 'potential')
+  select(labelled('quantity'), 'potential')
   await click(button('Ask only this'))
   expect(textOf(region('What was asked for'))).toContain('potential of node 1 = 12')
   const remove = () => within(band()).getAllByRole('button', { name: /^No longer ask/ })
@@ -162,7 +163,7 @@ test('on paper the exact value stands beside, and rounding is accounted for', as
 
 test('from what is known inside, the work climbs outward', async () => {
   await open(Work, typed('47 + (150 + 180) // 270'))
-  fill(screen.getByLabelText('What is known of the source'), 'R3 25 mA')
+  fill(labelled('What is known of the source'), 'R3 25 mA')
   await showBand()
   await choose('outward', 'yes')
   expect(screen.getByRole('list', { name: 'From what is known outward' })).toHaveTextContent('known at R3')
@@ -182,7 +183,7 @@ test('at a bridge the work goes on by delta and wye, set apart, with the exchang
   const supply = answerOf('supply E1')
   expect(supply[3]).toMatch(/mA$/)
   const before = one('[data-exchange]').textContent
-  const list = screen.getByLabelText('What is exchanged here') as HTMLSelectElement
+  const list = labelled('What is exchanged here') as HTMLSelectElement
   select(list, [...list.options].map(({ value }) => value).find((value) => value.startsWith('wye')) ?? '')
   await settled()
   expect(one('[data-exchange]')).toHaveTextContent('becomes a delta')
@@ -194,7 +195,7 @@ test('at a bridge the work goes on by delta and wye, set apart, with the exchang
 
 test('divider forms, powers by all three, three depths, and repeating decimals are written', async () => {
   await open(Work, typed('12 + 30 // 30'))
-  fill(screen.getByLabelText('What is known of the source'), '7 V')
+  fill(labelled('What is known of the source'), '7 V')
   await showBand()
   await choose('expand', 'divider')
   expect(formulas(half(0, 'expand'))[0]).toMatch(/· \(30 Ω\)\/\(30 Ω \+ 30 Ω\)/)
@@ -238,7 +239,7 @@ test('a whole way is named, chosen, taken from a file; a name that is taken is a
   await click(within(band()).getByRole('tab', { name: 'whole ways' }))
   expect(band()).toHaveTextContent('No way has a name yet')
   doors.answer('GET /api/ways', [200, { ways: [way] }])
-  fill(screen.getByLabelText('this way as'), 'Evening class')
+  fill(labelled('this way as'), 'Evening class')
   await click(button('Keep it'))
   expect(doors.asked.filter(({ method, path }) => method === 'PUT' && path === '/api/ways')).toEqual([
     expect.objectContaining({
@@ -252,7 +253,7 @@ test('a whole way is named, chosen, taken from a file; a name that is taken is a
   expect(half(1, 'reduce')).toHaveTextContent('R2+3 and R4 in parallel')
   await click(button('Evening class'))
   expect(half(1, 'reduce')).toHaveTextContent('Ra and R4 in parallel')
-  const bring = (text: string) => give(screen.getByLabelText('Bring in a way from a file'), ['way.json', text])
+  const bring = (text: string) => give(labelled('Bring in a way from a file'), ['way.json', text])
   await click(button('Undo'))
   doors.answer('PUT /api/ways', [409, { problems: [{ part: null, field: 'name', message: 'taken' }] }])
   await bring(JSON.stringify({ format: 'nodrel-way', version: 1, name: way.name, choices: way.choices }))
@@ -274,7 +275,7 @@ test('branch currents have names, kept on every sheet, and can be given others',
   expect(half(0, 'reduce')).toHaveTextContent('I1')
   expect(answerOf('R4')).toContain('I2640 mA')
   const rename = async (of: string, name: string) => {
-    const field = screen.getByLabelText(`name of the current in ${of}, after its I`)
+    const field = labelled(`name of the current in ${of}, after its I`)
     send(field, name)
     fireEvent.blur(field)
     await settled()
@@ -294,10 +295,10 @@ test('a network without values stands in letters, and the numbers come one by on
   expect(formulas(half(0, 'reduce'))).toEqual(['R[R2+3] = 10 Ω + 20 Ω = 30 Ω'])
   expect(formulas(half(1, 'reduce'))[0]).toBe('R[(R2+3)‖4] = (1)/((1)/(R[R2+3]) + (1)/(R[R4]))')
   expect(formulas(one('#floor'))[0]).toBe('I = (V)/(R[eq])')
-  fill(screen.getByLabelText('The network as a formula'), 'R1 + (R2 10 + R3 20) // R4 15 + R5 1')
+  fill(labelled('The network as a formula'), 'R1 + (R2 10 + R3 20) // R4 15 + R5 1')
   expect(formulas(half(1, 'reduce')).at(-1)).toMatch(/= 10 Ω$/)
   expect(one('[data-lettered]')).toHaveTextContent('R1 has no value yet')
-  const value = screen.getByLabelText('value of R1')
+  const value = labelled('value of R1')
   fill(value, '1.5')
   expect(all('[data-lettered]')).toEqual([])
   await settled()
@@ -329,12 +330,12 @@ describe('meters', () => {
   test('an ammeter across a resistor shorts it; made a voltmeter it shows; a wire can be asked', async () => {
     await open(Work, between(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'A1 B C', 'W1 C D']), { settings: { parts: true } })
     expect(one('[data-finding=meter-shorts]')).toHaveTextContent('A1 shorts two nodes')
-    select(screen.getByLabelText('kind of A1'), 'voltmeter')
+    select(labelled('kind of A1'), 'voltmeter')
     await settled()
     expect(all('[data-finding=meter-shorts]')).toEqual([])
     expect(textOf(region('What was asked for'))).toContain('A1 shows 4 V')
     await showBand()
-    select(screen.getByLabelText('of'), 'W1')
+    select(labelled('of'), 'W1')
     await click(button('Ask only this'))
     expect(textOf(region('What was asked for'))).toContain('W1 shows 2 A')
   })

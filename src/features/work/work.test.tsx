@@ -10,6 +10,7 @@ import {
   focus,
   formulas,
   half,
+  labelled,
   one,
   open,
   press,
@@ -25,8 +26,8 @@ import { wentTo } from '../../../test/screen/next'
 import { Work } from './Work'
 
 const five = typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
-const formulaField = () => screen.getByLabelText('The network as a formula')
-const source = () => screen.getByLabelText('What is known of the source')
+const formulaField = () => labelled('The network as a formula')
+const source = () => labelled('What is known of the source')
 const region = (name: string) => screen.getByRole('region', { name })
 const floor = () => textOf(one('#floor'))
 const partOn = (row: number, side: 'reduce' | 'expand', id: number) =>
@@ -42,13 +43,13 @@ test('the valley, the answers and the potentials of a network', async () => {
   expect(answerOf('R1')).toEqual(['R1', '1.5 Ω', '1.44 V', '960 mA', '1.382 W', '12.0 %'])
   expect(answerOf('R4')).toEqual(['R4', '15 Ω', '9.6 V', '640 mA', '6.144 W', '53.3 %'])
   expect(answerOf('supply E1')).toEqual(['supply E1', '12.5 Ω', '12 V', '960 mA', '11.52 W', '✓ adds up'])
-  expect(textOf(screen.getByLabelText('Potentials'))).toContain('10.56')
+  expect(textOf(labelled('Potentials'))).toContain('10.56')
 })
 
 test('what is changed elsewhere while the formula is being edited stays', async () => {
   const { doors } = await open(Work, typed('R1 100', { title: 'Before' }))
   focus(formulaField())
-  fireEvent.change(screen.getByLabelText('Title of the network'), { target: { value: 'After' } })
+  fireEvent.change(labelled('Title of the network'), { target: { value: 'After' } })
   fireEvent.change(formulaField(), { target: { value: 'R1 100 + R2 200' } })
   expect(floor()).toContain('Req = 300')
   await waitFor(() => expect(one('header [data-saving]')).toHaveTextContent(/^saved$/))
@@ -121,7 +122,7 @@ test('the source field takes a voltage, a current, a power, a resistor’s value
 test('the parts list is edited in place; changes are undone and redone', async () => {
   await open(Work, five)
   await press('p')
-  const value = () => screen.getByLabelText('value of R4')
+  const value = () => labelled('value of R4')
   await waitFor(() => expect(value()).toHaveValue('15'))
   fill(value(), '30')
   expect(floor()).toContain('Req = 17.5')
@@ -146,7 +147,7 @@ test('the parts list is edited in place; changes are undone and redone', async (
 test('rows of a spreadsheet are pasted into the parts list; what is not understood is named by its row', async () => {
   await open(Work, typed('R1 100'), { settings: { parts: true } })
   const rows = 'name\tfrom\tto\tvalue\nR1\tA\tC\t1k\nR2\tC\tB\t2k2\nW1\tB\tD\t\nR3\tC\tD\t4k7\nR4\tD\n'
-  const name = await screen.findByLabelText('name of R1')
+  const name = await waitFor(() => labelled('name of R1'))
   fireEvent.paste(name, { clipboardData: { getData: () => rows } })
   await settled()
   const refused = screen.getAllByRole('alert').find((it) => it.textContent?.includes('Not understood'))

@@ -6,8 +6,9 @@ import {
   button,
   click,
   fill,
-  focus,
   fireEvent,
+  focus,
+  labelled,
   one,
   open,
   press,
@@ -21,7 +22,7 @@ import {
   within,
 } from '../../../test/screen/show'
 
-const field = (label: string) => screen.getByLabelText(label)
+const field = (label: string) => labelled(label)
 const region = (name: string) => screen.getByRole('region', { name })
 /** A part to be chosen, by its name. */
 const part = (name: string) => one(`[data-choice] [aria-label^="${name}, "]`)
@@ -146,7 +147,7 @@ test('at a bridge the right answer is that reduction stops, and why; hints help 
   expect(one('[data-hint="3"]')).toHaveTextContent('say that reduction stops, at R2, R3, R4, R5 and R6')
   await click(button('No group is left …'))
   for (const name of ['R1', 'R2', 'R3', 'R4', 'R5', 'R6']) await click(part(name))
-  await click(screen.getByLabelText(/^from every node that two of them share/))
+  await click(labelled(/^from every node that two of them share/))
   await click(button('Reduction stops here'))
   expect(slips(choice())).toEqual(['not-the-bridge'])
   await click(part('R1'))

@@ -7,6 +7,7 @@ import {
   fill,
   focus,
   half,
+  labelled,
   one,
   open,
   press,
@@ -25,7 +26,7 @@ const knob = () => one('[data-knob]')
 const valueOn = (id: number, side: 'reduce' | 'expand' = 'reduce') =>
   one(`[data-target="value-${id}-0"]`, half(0, side))
 const compared = () => one('[data-compared]')
-const formula = () => (screen.getByLabelText('The network as a formula') as HTMLInputElement).value
+const formula = () => (labelled('The network as a formula') as HTMLInputElement).value
 const of = (quantity: string, name: string) => button(`${quantity} of ${name}: where it comes from`)
 
 /** Takes a value into the hand by keys. */
@@ -62,7 +63,7 @@ test('while the formula is half typed nothing is turned; what was turned stays',
   await take(valueOn(3))
   await press('Shift+ArrowUp')
   await waitFor(() => expect(textOf(compared())).toContain('R4 = 16 Ω'))
-  fill(screen.getByLabelText('The network as a formula'), 'R1 1.5 + (R2 10')
+  fill(labelled('The network as a formula'), 'R1 1.5 + (R2 10')
   await settled()
   expect(all('[data-knob]')).toEqual([])
   expect(textOf(valueOn(3))).toContain('16 Ω')
@@ -115,7 +116,7 @@ test('taken out, bridged over, put back; states held against each other; branche
   expect(textOf(bar())).toContain('R3 = 22 Ω, R3 bridged over')
   expect(answerOf('supply E1')).toContain('1.412 A')
   await press('Escape', 'Escape')
-  select(within(compared()).getByLabelText('one state'), 'R4 taken out')
+  select(labelled('one state', compared()), 'R4 taken out')
   await settled()
   const row = within(compared())
     .getAllByRole('row')
@@ -126,7 +127,7 @@ test('taken out, bridged over, put back; states held against each other; branche
   // The branches of a group, one after the other.
   await click(all('[data-formula]', half(1, 'reduce')).at(-1) as Element)
   await click(button('Switch its branches in one by one'))
-  expect(within(within(compared()).getByLabelText('the other state')).getAllByRole('option')).toHaveLength(3)
+  expect(within(labelled('the other state', compared())).getAllByRole('option')).toHaveLength(3)
 })
 
 test('which resistance: found exactly, two for a power, none, and none that matters', async () => {
@@ -134,8 +135,8 @@ test('which resistance: found exactly, two for a power, none, and none that matt
   await take(valueOn(3))
   await click(button('Which R4?'))
   const ask = async (name: string, wanted: string) => {
-    select(screen.getByLabelText('the value that is wanted'), name)
-    const field = screen.getByLabelText(/^wanted, in/)
+    select(labelled('the value that is wanted'), name)
+    const field = labelled(/^wanted, in/)
     fill(field, wanted)
     await press('Enter')
   }
