@@ -6,8 +6,8 @@ const plain = (width: number, height: number) =>
 
 /** A picture with so much in it that it does not get small by itself. */
 const noisy = (width: number, height: number) => {
-  let state = 1
-  const dots = Uint8Array.from({ length: 3 * width * height }, () => (state = (state * 16807) % 2147483647) & 255)
+  const dots = new Uint8Array(3 * width * height)
+  for (let i = 0, state = 1; i < dots.length; i++) dots[i] = state = (state * 16807) % 2147483647
   return sharp(dots, { raw: { width, height, channels: 3 } })
 }
 
@@ -22,7 +22,7 @@ test('a picture is made anew: turned as it was taken, no larger than needed, wit
   expect([made.type, made.width, made.height]).toEqual(['image/webp', 200, 300])
   const { exif, xmp, iptc, orientation, format } = await sharp(made.bytes).metadata()
   expect([exif, xmp, iptc, orientation, format]).toEqual([undefined, undefined, undefined, undefined, 'webp'])
-  const large = await makePicture(await noisy(3000, 1500).png().toBuffer())
+  const large = await makePicture(await noisy(3000, 1500).jpeg().toBuffer())
   expect([large.width, large.height]).toEqual([2400, 1200])
   expect(large.bytes.length).toBeLessThanOrEqual(2 * 1024 * 1024)
 })
