@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import Database from 'better-sqlite3'
-import { newFolder } from '../test/served'
+import { newFolder } from '../test/folder'
 import { formulaField, goTo, openFormula, reload, saved } from './helpers'
 import { expect, test } from './test'
 

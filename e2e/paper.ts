@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { newFolder } from '../test/served'
+import { newFolder } from '../test/folder'
 
 /** Runs a program that reads files: what it says. */
 export const tool = (name: string, ...words: readonly string[]) =>

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { goTo, reload } from './helpers'
 import { layOut, plain, print } from './paper'
-import { newFolder } from '../test/served'
+import { newFolder } from '../test/folder'
 import { expect, test } from './test'
 
 // Codes give the same task for ever: one blank line of 1.8 mW; 50 Ω beside 75 Ω to be estimated.

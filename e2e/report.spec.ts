@@ -4,7 +4,7 @@ import { pathToFileURL } from 'node:url'
 import type { Download, Page } from '@playwright/test'
 import { openFormula, reload, saved } from './helpers'
 import { layOut, pagesOf, plain, print, tool } from './paper'
-import { newFolder } from '../test/served'
+import { newFolder } from '../test/folder'
 import { expect, test } from './test'
 
 async function saveAs(page: Page, item: string): Promise<Download> {

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
+import { newFolder } from './folder'
 
 const core = 'The core imports only the core'
 const screen = 'A screen imports ui and core'
@@ -41,7 +41,7 @@ const allowed: readonly (readonly [file: string, from: string])[] = [
 ]
 
 test('a planted cycle fails lint, and so does an import against the order of the house; what may be imported passes', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'nodrel-house-'))
+  const folder = newFolder()
   const config = join(folder, 'oxlint.config.mjs')
   copyFileSync('oxlint.config.mjs', config)
   for (const [file, from] of [...refused, ...allowed]) {
@@ -52,7 +52,6 @@ test('a planted cycle fails lint, and so does an import against the order of the
     cwd: folder,
     encoding: 'utf8',
   })
-  rmSync(folder, { recursive: true })
   const { diagnostics } = JSON.parse(stdout) as { diagnostics: { filename: string; code: string; help?: string }[] }
   const said = diagnostics.map(({ filename, code, help }) => `${filename} ${code} ${help}`)
   for (const [file, , words] of refused)

@@ -1,7 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { newFolder } from './folder'
 
 /** A server of the built application on this machine, with a folder of its own for its data. */
 export interface Server {
@@ -13,10 +11,6 @@ export interface Server {
   readonly output: () => string
   /** Ends it at once, as a lost current would. */
   readonly kill: () => Promise<void>
-}
-
-export function newFolder(): string {
-  return mkdtempSync(join(tmpdir(), 'nodrel-test-'))
 }
 
 /**

@@ -1,14 +1,12 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Row } from '../bench/measure'
 import { document, worked } from '../test/documents'
+import { newFolder } from '../test/folder'
 import { serve } from './server'
 
 /** A disk of two MiB that fills up: what is acknowledged must be kept, and what is not must be said. */
 export async function diskRows(): Promise<Row[]> {
-  const disk = mkdtempSync(join(tmpdir(), 'nodrel-disk-'))
+  const disk = newFolder()
   const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=2m', 'tmpfs', disk])
   if (mounted.status !== 0)
     return [{ what: 'a full disk (needs the right to mount one)', measured: 'not tried', wanted: '', holds: null }]

@@ -3,7 +3,8 @@ import type { Row } from '../bench/measure'
 import { document, worked } from '../test/documents'
 import { randomNumbers } from '../test/randomNetwork'
 import { samples } from '../src/db/samples'
-import { newFolder, spawnServer, startServer } from '../test/served'
+import { newFolder } from '../test/folder'
+import { spawnServer, startServer } from '../test/served'
 import { made, pause, serve, type Served } from './server'
 
 /** The server is killed again and again while three writers write: whatever was acknowledged must be there. */

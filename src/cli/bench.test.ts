@@ -1,10 +1,10 @@
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
+import { newFolder } from '../../test/folder'
 import { program } from '../../test/program'
 
-const folder = mkdtempSync(join(tmpdir(), 'nodrel-bench-'))
+const folder = newFolder()
 const file = (name: string, content: unknown) => {
   const path = join(folder, name)
   writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))

@@ -1,12 +1,10 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { document, worked } from '../../test/documents'
+import { newFolder } from '../../test/folder'
 import { columnsOf, createNetwork, database, DatabaseTrouble, listInBatches, read, write } from '.'
 
 beforeAll(() => {
-  process.env.NODREL_DATA = mkdtempSync(join(tmpdir(), 'nodrel-access-'))
+  process.env.NODREL_DATA = newFolder()
 })
 
 const columns = (title: string) => columnsOf(document(worked, { title }))

@@ -1,8 +1,8 @@
-import { existsSync, mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { existsSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { document, networkOf, worked } from '../../test/documents'
+import { newFolder } from '../../test/folder'
 import { analyse } from '@/core'
 import { benchOf, diagnose, readingsOf } from '@/core/bench'
 import type { NetworkDocument } from '@/core/network'
@@ -33,7 +33,7 @@ import {
   type Opened,
 } from '.'
 
-const newFile = () => join(mkdtempSync(join(tmpdir(), 'nodrel-db-')), 'nodrel.db')
+const newFile = () => join(newFolder(), 'nodrel.db')
 const titles = ({ db }: Pick<Opened, 'db'>) => findNetworks(db, listInBatches(db).flat()).map(({ title }) => title)
 const columns = (title = '', more: Partial<NetworkDocument> = {}) => columnsOf(document(worked, { title, ...more }))
 

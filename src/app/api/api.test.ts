@@ -1,8 +1,6 @@
 import Database from 'better-sqlite3'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { document, worked } from '../../../test/documents'
+import { newFolder } from '../../../test/folder'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { database } from '@/db'
 import { codeFrom, usualDials } from '@/core/learner'
@@ -25,7 +23,7 @@ import { GET as ways, PUT as keepWay } from './ways/route'
 import { DELETE as removeWay } from './ways/[id]/route'
 
 beforeAll(() => {
-  process.env.NODREL_DATA = mkdtempSync(join(tmpdir(), 'nodrel-api-'))
+  process.env.NODREL_DATA = newFolder()
 })
 
 const url = 'http://127.0.0.1:3000/api/networks'

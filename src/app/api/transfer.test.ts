@@ -1,9 +1,9 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import { document, worked } from '../../../test/documents'
+import { newFolder } from '../../../test/folder'
 import {
   columnsOf,
   createNetwork,
@@ -29,7 +29,7 @@ import { POST as imported } from './import/[id]/route'
 import { GET as backup, POST as lookAt } from './backup/route'
 import { POST as restore } from './backup/[id]/route'
 
-const folder = mkdtempSync(join(tmpdir(), 'nodrel-transfer-'))
+const folder = newFolder()
 process.env.NODREL_DATA = folder
 
 const request = (method: string, body?: Uint8Array | string) =>

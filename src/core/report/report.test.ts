@@ -1,6 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import Ajv from 'ajv/dist/2020'
 import { parse } from '@unified-latex/unified-latex-util-parse'
@@ -8,6 +7,7 @@ import { Parser, type Node } from 'commonmark'
 import katex from 'katex'
 import Papa from 'papaparse'
 import { document, network, worked } from '../../../test/documents'
+import { newFolder } from '../../../test/folder'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { worksheetOf } from '../../../test/worked'
 import { runs, spread } from '../../../test/runs'
@@ -310,31 +310,27 @@ const hasTex = spawnSync('pdflatex', ['--version']).status === 0
 const withTex = hasTex ? test : test.skip
 
 withTex('LaTeX compiles, whatever letters it has', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'nodrel-tex-'))
-  try {
-    const read = readNetwork({
-      ...document(worked.map((text) => text.replaceAll('R3', 'Ж_3'))),
-      title: '100 % & $5 #1 {x} \\y ~^_ Ω → 漢 „“',
-      notes: 'µ ∥ ² … ✓\nÄöß',
-    })
-    if (!read.ok) throw new Error('it is a network')
-    const worksheet = worksheetOf(read.network, { depth: 'written', carry: 'paper', power: 'all' })
-    for (const density of reportChoices.density) {
-      for (const { path, text } of latexOf(
-        reportOf(worksheet, { density, title: read.network.title }),
-        density,
-        'letter',
-      )) {
-        mkdirSync(dirname(join(folder, path)), { recursive: true })
-        writeFileSync(join(folder, path), text)
-      }
-      execFileSync('pdflatex', ['-interaction=nonstopmode', '-halt-on-error', `${density}.tex`], { cwd: folder })
-      const pages = execFileSync('pdftotext', ['-layout', `${density}.pdf`, '-'], { cwd: folder, encoding: 'utf8' })
-      expect(pages).toContain('[U+0416]')
-      expect(pages).toContain('Answers')
+  const folder = newFolder()
+  const read = readNetwork({
+    ...document(worked.map((text) => text.replaceAll('R3', 'Ж_3'))),
+    title: '100 % & $5 #1 {x} \\y ~^_ Ω → 漢 „“',
+    notes: 'µ ∥ ² … ✓\nÄöß',
+  })
+  if (!read.ok) throw new Error('it is a network')
+  const worksheet = worksheetOf(read.network, { depth: 'written', carry: 'paper', power: 'all' })
+  for (const density of reportChoices.density) {
+    for (const { path, text } of latexOf(
+      reportOf(worksheet, { density, title: read.network.title }),
+      density,
+      'letter',
+    )) {
+      mkdirSync(dirname(join(folder, path)), { recursive: true })
+      writeFileSync(join(folder, path), text)
     }
-  } finally {
-    rmSync(folder, { recursive: true, force: true })
+    execFileSync('pdflatex', ['-interaction=nonstopmode', '-halt-on-error', `${density}.tex`], { cwd: folder })
+    const pages = execFileSync('pdftotext', ['-layout', `${density}.pdf`, '-'], { cwd: folder, encoding: 'utf8' })
+    expect(pages).toContain('[U+0416]')
+    expect(pages).toContain('Answers')
   }
 })
 

@@ -1,0 +1,19 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const made: string[] = []
+const clear = () => {
+  for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true })
+}
+
+// Jest tells a test file nothing of the end of its process, but of the end of its tests.
+if (typeof afterAll === 'function') afterAll(clear)
+else process.on('exit', clear)
+
+/** A new folder; it goes with the tests of a file in Jest, elsewhere with the process. */
+export function newFolder(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'nodrel-test-'))
+  made.push(folder)
+  return folder
+}
