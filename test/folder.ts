@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
@@ -16,4 +16,11 @@ export function newFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'nodrel-test-'))
   made.push(folder)
   return folder
+}
+
+/** A file in a new folder, with a text, or with anything else as JSON; its path. */
+export function newFile(name: string, content: unknown): string {
+  const path = join(newFolder(), name)
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))
+  return path
 }

@@ -10,6 +10,12 @@ export interface Ended {
   readonly status: number | null
 }
 
+/** What a program printed as JSON, a line each, and what it complained of. */
+export function linesOf({ out, errors, status }: Ended) {
+  const lines = (text: string) => text.split('\n').filter(Boolean)
+  return { lines: lines(out).map((line) => JSON.parse(line)), errors: lines(errors), status }
+}
+
 /** A command of `src/cli` as a program of its own: built once, run as often as wanted. */
 export function program(command: string): (args: readonly string[], input?: string) => Ended {
   const folder = join('node_modules', '.cache', 'nodrel')

@@ -1,28 +1,17 @@
-import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
-import { newFolder } from '../../test/folder'
-import { program } from '../../test/program'
+import { newFile, newFolder } from '../../test/folder'
+import { linesOf, program } from '../../test/program'
 
-const folder = newFolder()
-const file = (name: string, content: unknown) => {
-  const path = join(folder, name)
-  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))
-  return path
-}
 const analyse = program('analyse')
-const linesOf = (text: string) => text.split('\n').filter(Boolean)
-const run = (args: readonly string[], input = '') => {
-  const { out, errors, status } = analyse(args, input)
-  return { lines: linesOf(out).map((line) => JSON.parse(line)), errors: linesOf(errors), status }
-}
+const run = (args: readonly string[], input?: string) => linesOf(analyse(args, input))
 
-const good = file('good.nodrel.json', document(worked))
-const bridge = file(
+const good = newFile('good.nodrel.json', document(worked))
+const bridge = newFile(
   'bridge.nodrel.json',
   document(['E1 A Z 12', 'R1 A B 1', 'R2 A C 2', 'R3 B C 3', 'R4 B Z 4', 'R5 C Z 5']),
 )
-const bad = file('bad.nodrel.json', document(['E1 A Z 12', 'R1 A Z -1', 'R2 A Z 5 V']))
+const bad = newFile('bad.nodrel.json', document(['E1 A Z 12', 'R1 A Z -1', 'R2 A Z 5 V']))
 
 test('one object a line for each file, in order; the exit status is the highest', () => {
   const { lines, errors, status } = run([good, bridge, bad])
@@ -46,8 +35,8 @@ test('standard input, arithmetic and order', () => {
 })
 
 test('bad files and options exit with 2 and say why', () => {
-  expect(run([file('broken.json', '{')])).toMatchObject({ status: 2, errors: [expect.stringContaining('not JSON')] })
-  expect(run([join(folder, 'missing.json')])).toMatchObject({ status: 2, lines: [{ status: 'refused' }] })
+  expect(run([newFile('broken.json', '{')])).toMatchObject({ status: 2, errors: [expect.stringContaining('not JSON')] })
+  expect(run([join(newFolder(), 'missing.json')])).toMatchObject({ status: 2, lines: [{ status: 'refused' }] })
   expect(run(['--order', 'random', good])).toMatchObject({
     status: 2,
     lines: [],

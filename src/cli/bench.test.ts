@@ -1,23 +1,12 @@
-import { writeFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { document, worked } from '../../test/documents'
-import { newFolder } from '../../test/folder'
-import { program } from '../../test/program'
+import { newFile } from '../../test/folder'
+import { linesOf, program } from '../../test/program'
 
-const folder = newFolder()
-const file = (name: string, content: unknown) => {
-  const path = join(folder, name)
-  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content))
-  return path
-}
 const programs = { spread: program('spread'), diagnose: program('diagnose') }
-const linesOf = (text: string) => text.split('\n').filter(Boolean)
-const run = (command: keyof typeof programs, args: readonly string[], input = '') => {
-  const { out, errors, status } = programs[command](args, input)
-  return { lines: linesOf(out).map((line) => JSON.parse(line)), errors: linesOf(errors), status }
-}
+const run = (command: keyof typeof programs, args: readonly string[], input?: string) =>
+  linesOf(programs[command](args, input))
 
-const network = file('network.json', document(worked))
+const network = newFile('network.json', document(worked))
 const readings = (list: readonly unknown[]) => ({ format: 'nodrel-readings', version: 1, title: '', readings: list })
 
 test('spread prints one object a line, for all quantities or the one asked for', () => {
@@ -46,15 +35,15 @@ test('spread refuses what it cannot do in words', () => {
     lines: [{ status: 'refused', problems: [{ part: 'R9', field: 'current' }] }],
     errors: [expect.stringContaining('R9')],
   })
-  expect(run('spread', [file('open.json', document(['E1 A B 5', 'R1 A C 1']))])).toMatchObject({ status: 2 })
+  expect(run('spread', [newFile('open.json', document(['E1 A B 5', 'R1 A C 1']))])).toMatchObject({ status: 2 })
   const many = ['E1 A B 5', ...Array.from({ length: 2001 }, (_, i) => `R${i} A B 5`)]
-  const large = file('large.json', document(many))
+  const large = newFile('large.json', document(many))
   expect(run('spread', [large])).toMatchObject({ status: 2, errors: [expect.stringContaining('2,001 resistors')] })
   expect(run('spread', [])).toMatchObject({ status: 2, errors: [expect.stringContaining('usage')] })
 })
 
 test('diagnose prints what is wrong, and what to measure next', () => {
-  const measured = file(
+  const measured = newFile(
     'readings.json',
     readings([
       { quantity: 'voltage', of: 'E1', value: '12.00 V' },
@@ -72,7 +61,7 @@ test('diagnose prints what is wrong, and what to measure next', () => {
 })
 
 test('diagnose refuses bad rows at their place, and bad files', () => {
-  const bad = file(
+  const bad = newFile(
     'bad.json',
     readings([
       { quantity: 'voltage', of: 'R1', value: '1e999 V' },
@@ -83,10 +72,10 @@ test('diagnose refuses bad rows at their place, and bad files', () => {
   expect(status).toBe(2)
   expect(lines[0].problems.map(({ part }: { part: string }) => part)).toEqual(['readings[0]'])
   expect(errors[0]).toMatch(/^readings\[0\]: /)
-  const absent = file('absent.json', readings([{ quantity: 'voltage', of: 'R8', value: '1' }]))
+  const absent = newFile('absent.json', readings([{ quantity: 'voltage', of: 'R8', value: '1' }]))
   expect(run('diagnose', [network, absent])).toMatchObject({ status: 2, errors: [expect.stringContaining('R8')] })
-  expect(run('diagnose', [network, file('none.json', '{')])).toMatchObject({ status: 2 })
-  const many = file('many.json', document(['E1 A B 5', ...Array.from({ length: 301 }, (_, i) => `R${i} A B 5`)]))
-  expect(run('diagnose', [many, file('empty.json', readings([]))])).toMatchObject({ status: 2 })
+  expect(run('diagnose', [network, newFile('none.json', '{')])).toMatchObject({ status: 2 })
+  const many = newFile('many.json', document(['E1 A B 5', ...Array.from({ length: 301 }, (_, i) => `R${i} A B 5`)]))
+  expect(run('diagnose', [many, newFile('empty.json', readings([]))])).toMatchObject({ status: 2 })
   expect(run('diagnose', [network])).toMatchObject({ status: 2, errors: [expect.stringContaining('usage')] })
 })

@@ -1,6 +1,5 @@
 import '@testing-library/jest-dom'
 import { configure } from '@testing-library/react'
-import { performance as clock } from 'node:perf_hooks'
 import { TextDecoder, TextEncoder } from 'node:util'
 import { downloads } from './downloads'
 
@@ -70,9 +69,6 @@ function workers(path: string): (event: MessageEvent) => void {
 // There are no style sheets here: what an element says itself is all its style. (Working that out anew for every element
 // takes most of the time of a query by role.)
 window.getComputedStyle = (element) => (element as HTMLElement).style
-
-// React looks at the clock all the time, and jsdom's goes through several layers.
-performance.now = () => clock.now()
 
 Object.assign(globalThis, {
   IntersectionObserver: EverythingSeen,

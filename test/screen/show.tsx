@@ -98,13 +98,14 @@ export const all = (selector: string, within: ParentNode = globalThis.document):
   ...within.querySelectorAll<HTMLElement>(selector),
 ]
 
-/** The one thing with a label: a field in its label, or what says its name itself. */
+/** The one thing with a label: the field that a label is for, or what says its name itself. */
 export function labelled(name: string | RegExp, among: ParentNode = globalThis.document): HTMLElement {
   const nameOf = (it: Element) => {
     const label = it.closest('label')
-    return it.getAttribute('aria-label') ?? (label?.textContent ?? '').replace(it.textContent ?? '', '').trim()
+    const text = label?.control === it ? label.textContent.replace(it.textContent, '').trim() : null
+    return it.getAttribute('aria-label') ?? text
   }
-  const isIt = (said: string) => (typeof name === 'string' ? said === name : name.test(said))
+  const isIt = (said: string | null) => said !== null && (typeof name === 'string' ? said === name : name.test(said))
   const found = all('[aria-label], input, select, textarea', among).filter((it) => isIt(nameOf(it)))
   if (found.length !== 1) throw new Error(`${found.length} with the label ${name}`)
   return found[0]

@@ -34,7 +34,6 @@ async function open(code: string, doors = openDoors()) {
 const isDone = () => expect(one('[data-outcome]').dataset.outcome).toBe('true')
 const said = () => all('[data-said]')[0]
 const marks = () => one('[data-marks]').dataset.marks
-const field = (label: string | RegExp) => labelled(label)
 const choose = async (name: string) => click(one(`[data-choice] [aria-label^="${name},"]`))
 
 /** Writes into a field and sends it. */
@@ -48,7 +47,7 @@ test('solve: 54 Ω beside 36 Ω + 18 Ω, at 27 V; first on the picture, then on 
   const combine = async (names: string[], kind: string, equivalent: string) => {
     for (const name of names) await choose(name)
     await click(button(`in ${kind}`))
-    fill(field('Their equivalent resistance'), equivalent)
+    fill(labelled('Their equivalent resistance'), equivalent)
     await press('Enter')
   }
   expect(all('[data-choice] [data-picture]')).toHaveLength(1)
@@ -57,7 +56,7 @@ test('solve: 54 Ω beside 36 Ω + 18 Ω, at 27 V; first on the picture, then on 
   expect(one('[data-choice] [data-judged]').dataset.judged).toBe('refused')
   await combine(['R2', 'R3'], 'series', '54')
   await combine(['R1', 'R2+3'], 'parallel', '27 Ω')
-  await answer(field(/^asked for: /), '1 A')
+  await answer(labelled(/^asked for: /), '1 A')
   isDone()
   // Refused at first: one group is not of the first try.
   expect(marks()).toMatch(/^(\d+) (\d+) \2$/)
@@ -78,8 +77,8 @@ test('series or parallel: a key for each pair', async () => {
 test('estimate: true but wide is told, then within three times; 50 Ω beside 75 Ω', async () => {
   await open('1V0V-0RGC-86HM')
   const bounds = async (low: string, high: string) => {
-    fill(field('Req is more than'), low)
-    fill(field('Req is less than'), high)
+    fill(labelled('Req is more than'), low)
+    fill(labelled('Req is less than'), high)
     await press('Enter')
   }
   await bounds('2', '600')
@@ -166,8 +165,8 @@ test('mend the bench: a reading is written down, a claim is judged', async () =>
   await press('s', '[', '1', '3', 'n')
   expect(read()).toHaveLength(1)
   const say = async (what: string) => {
-    select(field('the part'), 'R4')
-    select(field('what is wrong with it'), what)
+    select(labelled('the part'), 'R4')
+    select(labelled('what is wrong with it'), what)
     await click(button('Say it'))
   }
   await say('is shorted')
@@ -184,7 +183,7 @@ test('mend the bench: a reading is written down, a claim is judged', async () =>
 test('dials turn the task; what cannot be says so at the dial; codes are typed', async () => {
   await open('1PY4-VXAS-9KSR')
   const dial = (name: string) => screen.getByRole('spinbutton', { name })
-  const code = () => (field('code') as HTMLInputElement).value
+  const code = () => (labelled('code') as HTMLInputElement).value
   const turn = async (name: string, key: string) => {
     focus(dial(name))
     await press(key)
@@ -203,7 +202,7 @@ test('dials turn the task; what cannot be says so at the dial; codes are typed',
   await turn('nesting', 'Home')
   expect(all('[data-dial-problem]')).toEqual([])
   const typeCode = async (text: string) => {
-    fill(field('code'), text)
+    fill(labelled('code'), text)
     await press('Enter')
   }
   await typeCode('1000-0000-0000')
@@ -224,7 +223,7 @@ test('a slip brings a twin, and says why', async () => {
   expect(reason().dataset.reason).toBe('slip')
   expect(reason()).toHaveTextContent('a lost kilo or milli; the same sort again, with other numbers')
   expect(screen.getByRole('spinbutton', { name: 'units' })).toHaveAttribute('aria-valuetext', 'in kilohms')
-  const { value } = field('code') as HTMLInputElement
+  const { value } = labelled('code') as HTMLInputElement
   expect(value).not.toBe('1RJ3-10FT-V3Q3')
   // After a reload too.
   unmount()
@@ -260,7 +259,7 @@ test('what was practised is listed with its slips, saved as a table, and forgott
 
 test('a letter that is typed into a field is no key', async () => {
   await open('10R3-QDZW-J120')
-  focus(field('code'))
+  focus(labelled('code'))
   await type('sp')
   expect(all('[data-said]')).toEqual([])
 })

@@ -22,7 +22,6 @@ import {
   within,
 } from '../../../test/screen/show'
 
-const field = (label: string) => labelled(label)
 const region = (name: string) => screen.getByRole('region', { name })
 /** A part to be chosen, by its name. */
 const part = (name: string) => one(`[data-choice] [aria-label^="${name}, "]`)
@@ -33,17 +32,17 @@ const phase = () => one('[data-try]').dataset.try
 async function combine(names: readonly string[], kind: 'series' | 'parallel', answer: string) {
   for (const name of names) await click(part(name))
   await click(button(`in ${kind}`))
-  fill(field('Their equivalent resistance'), answer)
+  fill(labelled('Their equivalent resistance'), answer)
   await click(button('Check'))
 }
 
 async function answer(label: string, text: string) {
-  send(field(label), text)
+  send(labelled(label), text)
   await settled()
 }
 
 /** What was last said of a value. */
-const said = (label: string) => one(`[id="${field(label).getAttribute('aria-describedby')}"] [data-judged]`)
+const said = (label: string) => one(`[id="${labelled(label).getAttribute('aria-describedby')}"] [data-judged]`)
 const slips = (element: HTMLElement) => element.dataset.slip?.split(' ') ?? []
 const goOver = (from: string, quantity: string) => click(button(`the ${quantity}`, one(`[data-undo="${from}"]`)))
 
@@ -66,7 +65,7 @@ test('a network is done by hand in an order of one’s own, kept, taken up again
   await waitFor(() => expect(doors.kept.get('/api/networks/n/attempt')?.moves).toHaveLength(4))
   unmount()
   await begin(network, doors)
-  expect(field('current of Req')).toHaveValue('960 mA')
+  expect(labelled('current of Req')).toHaveValue('960 mA')
   await goOver('Req', 'current')
   await answer('voltage of R1', '1.44')
   await answer('voltage of (R2+3)‖4', '9.60 V')
@@ -97,7 +96,7 @@ test('slips are named, each by what was chosen or by its number', async () => {
   await combine(['R2', 'R3'], 'parallel', '687.5')
   expect(slips(choice())).toEqual(['kind'])
   await click(part('R2'))
-  fill(field('Their equivalent resistance'), 'about 3')
+  fill(labelled('Their equivalent resistance'), 'about 3')
   await click(button('Check'))
   expect(one('[data-choice] [role=alert]')).toHaveTextContent('choose two')
   await click(part('R2'))
@@ -176,15 +175,15 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   const mend = () => one('[data-mend]')
   expect(mend()).toHaveTextContent(/these of yours follow from them:\s*Req →\s*I\(Req\) →/)
   // A value of one's own leads back to what is wrong, and on to what follows from it.
-  focus(field('current of R2'))
+  focus(labelled('current of R2'))
   const own = () => one('[data-own-thread]')
   expect(own()).toHaveTextContent(/I\(R2\) follows from your\s*R2‖3 ✗\s*– that is the wrong one/)
   await click(button('R2‖3 ✗', own()))
-  expect(field('resistance of R2‖3')).toHaveFocus()
+  expect(labelled('resistance of R2‖3')).toHaveFocus()
   expect(own()).toHaveTextContent(/R2‖3 is wrong here; these of yours follow from it:\s*Req →/)
   expect(button('I(R2) →', own())).toBeInTheDocument()
   await click(button('R2‖3 ✗', mend()))
-  const equivalent = () => field('resistance of R2‖3')
+  const equivalent = () => labelled('resistance of R2‖3')
   expect(equivalent()).toHaveFocus()
   // A hint does not send what is half typed.
   fill(equivalent(), '12')
@@ -192,7 +191,7 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   fireEvent.blur(equivalent(), { relatedTarget: button('Where to look') })
   expect(one('[data-hint="1"]')).toHaveTextContent(/^First look at R2‖3 again: its value is not right$/i)
   expect(screen.getByText('not judged yet: press Enter in the field')).toBeInTheDocument()
-  expect(field('current of R3')).toHaveValue('33.3 mA')
+  expect(labelled('current of R3')).toHaveValue('33.3 mA')
   await answer('resistance of R2‖3', '1/(1/200 + 1/300)')
   expect(said('current of R2')).toHaveTextContent('it followed from a value that you have mended')
   await click(button('Undo', one('header')))
@@ -213,7 +212,7 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   expect(region('How it went')).toHaveTextContent('1 check made')
   // The network is as it was.
   await click(button('Worked'))
-  expect(field('The network as a formula')).toHaveValue('R1 100 + R2 200 ∥ R3 300')
+  expect(labelled('The network as a formula')).toHaveValue('R1 100 + R2 200 ∥ R3 300')
 })
 
 test('only what is asked, by its name, by keyboard alone', async () => {
@@ -242,7 +241,7 @@ test('only what is asked, by its name, by keyboard alone', async () => {
   focus(one('main'))
   await press('i', 'i')
   expect(one('[data-hint="2"]')).toHaveTextContent('V(R3): Ohm’s law, V = I · R, from I(R3) and R3')
-  focus(field('voltage of R3'))
+  focus(labelled('voltage of R3'))
   await type('2 mA * 300')
   await press('Tab')
   expect(said('voltage of R3').dataset.judged).toBe('right')
