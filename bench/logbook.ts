@@ -1,4 +1,4 @@
-import { columnsOf, createNetwork, openDatabase, readLogbook } from '../src/db'
+import { columnsOf, create, openDatabase, readLogbook } from '../src/db'
 import { randomNetwork, randomNumbers } from '../test/randomNetwork'
 import { median, medianTime, time, type Row } from './measure'
 import { openPage, whileServed } from './served'
@@ -22,10 +22,12 @@ function documents() {
 export async function logbookRows(): Promise<Row[]> {
   const { db, sqlite } = openDatabase(':memory:')
   const all = documents()
-  for (const document of all) createNetwork(db, columnsOf(document))
+  for (const document of all) create(db, 'network', columnsOf('network', document))
   const query = { tag: '', by: 'changed', from: 0, count: 24, nodes: 'numbers', form: 'line' } as const
   const search = medianTime(() => readLogbook(db, { ...query, search: 'lamp 4k7' }))
-  const scan = sqlite.prepare("SELECT id FROM networks WHERE document LIKE '%lamp%' AND document LIKE '%4k7%'")
+  const scan = sqlite.prepare(
+    "SELECT id FROM kept WHERE kind = 'network' AND document LIKE '%lamp%' AND document LIKE '%4k7%'",
+  )
   const peer = medianTime(() => scan.all())
   const served = await whileServed(async ({ browser, addressOf }) => {
     let first = ''

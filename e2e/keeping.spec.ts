@@ -234,7 +234,7 @@ test('a damaged network and a screen that fails are said, and what is there can 
   await expect(formulaField(page)).toHaveValue('R1 100')
   await saved(page)
   const database = new Database(join(server.data, 'nodrel.db'))
-  database.prepare('UPDATE networks SET document = ? WHERE id = ?').run('{}', id)
+  database.prepare('UPDATE kept SET document = ? WHERE id = ?').run('{}', id)
   database.close()
   await goTo(page, `/networks/${id}`)
   await expect(page.getByRole('heading', { name: '“Fails” is damaged' })).toBeVisible()

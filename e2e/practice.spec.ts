@@ -40,7 +40,7 @@ test('a teacher’s round: printed with its key, given out, worked, handed back 
     { name: 'B', codes: [gap] },
   ]
   const sheet = { role: 'set', title: 'Dew strips', marks: 25, variants, name: '' }
-  const made = await page.request.post('/api/sheets', { data: { version: 0, sheet } })
+  const made = await page.request.post('/api/sheets', { data: { document: sheet } })
   const { id } = (await made.json()) as { id: string }
   for (const [what, says] of [
     ['tasks', 'Without working it out'],

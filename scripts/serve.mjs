@@ -15,6 +15,8 @@ await app.prepare()
 const answer = globalThis.nodrelServe
 if (!answer) throw new Error('the application did not say how it answers')
 const server = createServer((request, response) => answer(request, response, () => handle(request, response)))
+// Whoever asks again within a minute finds the line still open: one that closes in that moment would lose the request.
+server.keepAliveTimeout = 65_000
 server.on('error', (error) => {
   console.error(`Nodrel cannot listen on ${hostname}:${port}: ${error.message}`)
   process.exit(1)

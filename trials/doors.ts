@@ -29,7 +29,7 @@ export function doorRows(): Promise<Row[]> {
       const arithmetic = ['exact', 'float', 'rounded:3', 'rounded:16', 'best', ''][seed % 6]
       await ask('GET', `/api/networks/${id}/analysis?arithmetic=${arithmetic}`)
       await ask('PUT', `/api/networks/${id}`, { version: seed % 3, document: mutatedDocument(2_000_000 + seed) })
-      await ask('PUT', `/api/networks/${id}/attempt`, { version: seed % 2, of: document, moves: moves(random) })
+      await ask('PUT', `/api/attempts/${id}`, { version: seed % 2, document: { of: document, moves: moves(random) } })
       asked += 3
       if (seed % 5 === 0) {
         await ask('GET', `/networks/${id}${seed % 2 ? '/draw' : ''}`)

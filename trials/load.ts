@@ -35,10 +35,9 @@ export function loadRows(): Promise<Row[]> {
                     document: randomNetwork(n, 12),
                   })
                 : turn < 16
-                  ? await served.ask('PUT', `/api/networks/${it.id}/attempt`, {
+                  ? await served.ask('PUT', `/api/attempts/${it.id}`, {
                       version: it.attempt,
-                      of: 'it',
-                      moves: [],
+                      document: { of: 'it', moves: [] },
                     })
                   : turn < 18
                     ? await served.ask('GET', `/api/networks/${it.id}/analysis`)
@@ -99,7 +98,7 @@ export function heldUpRows(): Promise<Row[]> {
     const moves = (count: number) =>
       new Array(count).fill({ do: 'combine', members: [1, 2], kind: 'series', answer: '3' })
     const attempt = (all: unknown[]) => () =>
-      served.ask('PUT', `/api/networks/${small}/attempt`, { version: 0, of: 'it', moves: all })
+      served.ask('PUT', `/api/attempts/${small}`, { version: 0, document: { of: 'it', moves: all } })
     await measure('an attempt of 1,000,000 moves', attempt(new Array(1_000_000).fill(0)))
     await measure('an attempt of 5,000 moves', attempt(moves(5000)))
     const rungs = ladder(19_999)

@@ -1,5 +1,5 @@
 import { cache } from 'react'
-import { findNetwork, isTrouble, read } from '@/db'
+import { find, isTrouble, read } from '@/db'
 
 export type Read<T> = { readonly value: T } | { readonly trouble: string }
 
@@ -14,4 +14,4 @@ export async function said<T>(work: Promise<T>): Promise<Read<T>> {
 }
 
 /** A network, read once for a page and its title. */
-export const readNetworkRow = cache((id: string) => said(read((db) => findNetwork(db, id))))
+export const readNetworkRow = cache((id: string) => said(read((db) => find(db, 'network', id))))

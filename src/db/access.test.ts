@@ -1,24 +1,29 @@
 import Database from 'better-sqlite3'
 import { document, worked } from '../../test/documents'
 import { newFolder } from '../../test/folder'
-import { columnsOf, createNetwork, database, DatabaseTrouble, listInBatches, read, write } from '.'
+import { columnsOf, create, database, DatabaseTrouble, listInBatches, read, write, type Db } from '.'
 
 beforeAll(() => {
   process.env.NODREL_DATA = newFolder()
 })
 
-const columns = (title: string) => columnsOf(document(worked, { title }))
-const count = () => read((db) => listInBatches(db).flat().length)
+const columns = (title: string) => columnsOf('network', document(worked, { title }))
+const keepOne = (db: Db, title: string) => {
+  const made = create(db, 'network', columns(title))
+  if (made.result !== 'created') throw new Error(made.result)
+  return made.row.title
+}
+const count = () => read((db) => listInBatches(db, 'network').flat().length)
 
 test('writes that wait together are each answered by their own, and one that fails changes nothing', async () => {
   const before = await count()
   const done = await Promise.allSettled([
-    write((db) => createNetwork(db, columns('first')).title),
+    write((db) => keepOne(db, 'first')),
     write((db) => {
-      createNetwork(db, columns('half done'))
+      keepOne(db, 'half done')
       throw new Error('of its own')
     }),
-    write((db) => createNetwork(db, columns('third')).title),
+    write((db) => keepOne(db, 'third')),
   ])
   expect(done.map((it) => (it.status === 'fulfilled' ? it.value : (it.reason as Error).message))).toEqual([
     'first',
@@ -30,7 +35,7 @@ test('writes that wait together are each answered by their own, and one that fai
 
 test('more writes than fit into one turn are all kept', async () => {
   const before = await count()
-  await Promise.all(Array.from({ length: 300 }, (_, i) => write((db) => createNetwork(db, columns(`number ${i}`)))))
+  await Promise.all(Array.from({ length: 300 }, (_, i) => write((db) => keepOne(db, `number ${i}`))))
   expect(await count()).toBe(before + 300)
 })
 
@@ -42,13 +47,13 @@ test('what another program holds for too long is said, changes nothing, and goes
   const { now } = Date
   let looks = 0
   const clock = jest.spyOn(Date, 'now').mockImplementation(() => now() + 500 * looks++)
-  const refused = await write((db) => createNetwork(db, columns('in vain'))).catch((error: unknown) => error)
+  const refused = await write((db) => keepOne(db, 'in vain')).catch((error: unknown) => error)
   clock.mockRestore()
   expect(looks).toBeGreaterThan(10)
   expect(refused).toBeInstanceOf(DatabaseTrouble)
   expect(refused).toMatchObject({ kind: 'locked', message: expect.stringContaining('nodrel.db') })
   other.exec('ROLLBACK')
   other.close()
-  await write((db) => createNetwork(db, columns('at last')))
+  await write((db) => keepOne(db, 'at last'))
   expect(await count()).toBe(before + 1)
 })

@@ -1,15 +1,16 @@
+import { randomUUID } from 'node:crypto'
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
 import { isDocument } from '@/core/network'
-import { columnsOf, foundColumns, rowOf } from './row'
-import { createRun } from './runs'
+import { columnsOf, foundColumns } from './columns'
+import { create } from './kept'
 import { sampleRuns } from './sampleRuns'
 import { samples } from './samples'
-import { networks } from './schema'
+import { kept } from './schema'
 import { DatabaseTrouble, isTrouble, troubleOf } from './trouble'
 
 /** An open database: queries, and the connection beneath them. */
@@ -101,13 +102,13 @@ function seed(db: BetterSQLite3Database, sqlite: Database.Database): void {
       if (sqlite.pragma('user_version', { simple: true }) === seeded) return
       const now = Date.now()
       // A second apart, so that the logbook shows them in their given order.
-      if (tx.select({ id: networks.id }).from(networks).limit(1).all().length === 0)
+      if (tx.select({ id: kept.id }).from(kept).where(eq(kept.kind, 'network')).limit(1).all().length === 0)
         samples.forEach((document, i) => {
-          const row = rowOf(columnsOf(document), new Date(now - i * 1000))
-          tx.insert(networks).values(row).run()
+          const at = new Date(now - i * 1000)
+          const id = randomUUID()
+          create(tx, 'network', columnsOf('network', document), { id, createdAt: at, updatedAt: at })
           for (const run of sampleRuns)
-            if (run.network === document.title)
-              createRun(tx, row.id, { title: run.document.title, document: JSON.stringify(run.document) })
+            if (run.network === document.title) create(tx, 'run', columnsOf('run', run.document), { of: id })
         })
       sqlite.pragma(`user_version = ${seeded}`)
     },
@@ -117,12 +118,21 @@ function seed(db: BetterSQLite3Database, sqlite: Database.Database): void {
 
 /** Works out what networks are found and listed by, where an older Nodrel kept them without. */
 function fillIn(db: BetterSQLite3Database): void {
-  const { id, document, found } = networks
+  const { kind, id, document, found } = kept
   for (;;) {
-    const some = db.select({ id, document }).from(networks).where(eq(found, '')).limit(200).all()
+    const some = db
+      .select({ id, document })
+      .from(kept)
+      .where(and(eq(kind, 'network'), eq(found, '')))
+      .limit(200)
+      .all()
     if (some.length === 0) return
     db.transaction((tx) => {
-      for (const row of some) tx.update(networks).set(columnsIn(row.document)).where(eq(id, row.id)).run()
+      for (const row of some)
+        tx.update(kept)
+          .set(columnsIn(row.document))
+          .where(and(eq(kind, 'network'), eq(id, row.id)))
+          .run()
     })
   }
 }

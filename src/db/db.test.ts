@@ -8,34 +8,42 @@ import { benchOf, diagnose, readingsOf } from '@/core/bench'
 import type { NetworkDocument } from '@/core/network'
 import {
   columnsOf,
-  createNetwork,
+  create,
   daysInBin,
   DatabaseTrouble,
-  deleteNetwork,
   emptyBin,
-  findAttempt,
-  findNetwork,
-  findNetworks,
+  find,
+  findAll,
   findVersion,
   forgetOld,
+  listAll,
   listBin,
   listInBatches,
-  listRuns,
   listVersions,
   openDatabase,
   putVersion,
   readLogbook,
-  restoreNetwork,
+  remove,
+  restore,
   samples,
-  saveAttempt,
+  save,
   saveCard,
-  saveNetwork,
+  type Columns,
+  type Db,
   type Opened,
 } from '.'
 
 const newFile = () => join(newFolder(), 'nodrel.db')
-const titles = ({ db }: Pick<Opened, 'db'>) => findNetworks(db, listInBatches(db).flat()).map(({ title }) => title)
-const columns = (title = '', more: Partial<NetworkDocument> = {}) => columnsOf(document(worked, { title, ...more }))
+/** Keeps a network. */
+function keepNetwork(db: Db, of: Columns) {
+  const made = create(db, 'network', of)
+  if (made.result !== 'created') throw new Error(made.result)
+  return made.row
+}
+const titles = ({ db }: Pick<Opened, 'db'>) =>
+  findAll(db, 'network', listInBatches(db, 'network').flat()).map(({ title }) => title)
+const columns = (title = '', more: Partial<NetworkDocument> = {}) =>
+  columnsOf('network', document(worked, { title, ...more }))
 
 test('a fresh database holds the sample set, in its order', () => {
   expect(titles(openDatabase(':memory:'))).toEqual(samples.map(({ title }) => title))
@@ -43,8 +51,8 @@ test('a fresh database holds the sample set, in its order', () => {
 
 test('the sample runs belong to sample networks and hold what these have', () => {
   const { db } = openDatabase(':memory:')
-  const networks = findNetworks(db, listInBatches(db).flat())
-  const runsOf = (title: string) => listRuns(db, networks.find((it) => it.title === title)?.id ?? '') ?? []
+  const networks = findAll(db, 'network', listInBatches(db, 'network').flat())
+  const runsOf = (title: string) => listAll(db, 'run', networks.find((it) => it.title === title)?.id ?? '')
   const verdicts = (title: string, run: { document: string }) => {
     const bench = benchOf(networkOf(samples.find((it) => it.title === title) as NetworkDocument))
     const read = readingsOf(JSON.parse(run.document))
@@ -92,10 +100,10 @@ test('every sample is what it says', () => {
 test('a second start keeps the data, and brings no samples back', () => {
   const file = newFile()
   const { db } = openDatabase(file)
-  const { id } = createNetwork(db, columns('Mine'))
-  for (const sample of listInBatches(db).flat()) if (sample !== id) deleteNetwork(db, sample)
+  const { id } = keepNetwork(db, columns('Mine'))
+  for (const sample of listInBatches(db, 'network').flat()) if (sample !== id) remove(db, 'network', sample)
   emptyBin(db)
-  deleteNetwork(db, id)
+  remove(db, 'network', id)
   emptyBin(db)
   expect(titles(openDatabase(file))).toEqual([])
 })
@@ -103,7 +111,7 @@ test('a second start keeps the data, and brings no samples back', () => {
 test('a start that was stopped between making the tables and the samples is made up for', () => {
   const file = newFile()
   const { sqlite } = openDatabase(file)
-  sqlite.exec('DELETE FROM networks; PRAGMA user_version = 0')
+  sqlite.exec('DELETE FROM kept; PRAGMA user_version = 0')
   sqlite.close()
   expect(titles(openDatabase(file))).toHaveLength(samples.length)
 })
@@ -111,42 +119,42 @@ test('a start that was stopped between making the tables and the samples is made
 describe('a kept network', () => {
   const { db, sqlite } = openDatabase(':memory:')
   test('is saved over the version it was based on, and over no other', () => {
-    const made = createNetwork(db, columns('First', { notes: 'n' }))
-    expect(made).toMatchObject({ version: 1, title: 'First', notes: 'n', resistors: 5, sound: true })
+    const made = keepNetwork(db, columns('First', { notes: 'n' }))
+    expect(made).toMatchObject({ version: 1, title: 'First', sound: true })
     expect(JSON.parse(made.document)).toEqual(document(worked, { title: 'First', notes: 'n' }))
-    const saved = saveNetwork(db, made.id, 1, columns('Second'))
-    expect(saved).toMatchObject({ result: 'saved', row: { version: 2, title: 'Second' } })
-    expect(saveNetwork(db, made.id, 1, columns('Late'))).toMatchObject({
+    const saved = save(db, 'network', made.id, 1, columns('Second'))
+    expect(saved).toEqual({ result: 'saved', version: 2 })
+    expect(save(db, 'network', made.id, 1, columns('Late'))).toMatchObject({
       result: 'conflict',
       row: { version: 2, title: 'Second' },
     })
-    expect(findNetwork(db, made.id)).toMatchObject({ version: 2, title: 'Second' })
-    expect(saveNetwork(db, 'none', 1, columns())).toEqual({ result: 'missing' })
+    expect(find(db, 'network', made.id)).toMatchObject({ version: 2, title: 'Second' })
+    expect(save(db, 'network', 'none', 1, columns())).toEqual({ result: 'missing' })
   })
 
   test('lies in the bin once it is deleted, and comes back from there', () => {
-    const { id } = createNetwork(db, columns('Binned'))
-    expect(deleteNetwork(db, id)).toBe(true)
-    expect(findNetwork(db, id)).toBeNull()
-    expect(deleteNetwork(db, id)).toBe(false)
-    expect(saveNetwork(db, id, 1, columns())).toEqual({ result: 'missing' })
+    const { id } = keepNetwork(db, columns('Binned'))
+    expect(remove(db, 'network', id)).toBe(true)
+    expect(find(db, 'network', id)).toBeNull()
+    expect(remove(db, 'network', id)).toBe(false)
+    expect(save(db, 'network', id, 1, columns())).toEqual({ result: 'missing' })
     expect(listBin(db)[0]).toMatchObject({ id, title: 'Binned', resistors: 5 })
-    expect(restoreNetwork(db, id)).toMatchObject({ id, version: 1 })
-    expect(restoreNetwork(db, id)).toBeNull()
+    expect(restore(db, 'network', id)).toMatchObject({ id, version: 1 })
+    expect(restore(db, 'network', id)).toBeNull()
     expect(listBin(db)).toEqual([])
   })
 
   test('is gone for good with all that belongs to it, on wish or after thirty days in the bin', () => {
-    const [first, second, third] = ['1', '2', '3'].map((title) => createNetwork(db, columns(title)).id)
-    saveAttempt(db, first, 0, { of: 'it', moves: '[]' })
+    const [first, second, third] = ['1', '2', '3'].map((title) => keepNetwork(db, columns(title)).id)
+    save(db, 'attempt', first, 0, columnsOf('attempt', { of: 'it', moves: [] }))
     saveCard(db, first, { nodes: 'numbers', form: 'line' }, 1, '{}')
     expect(emptyBin(db, first)).toBe(0)
-    for (const id of [first, second, third]) deleteNetwork(db, id)
+    for (const id of [first, second, third]) remove(db, 'network', id)
     expect(emptyBin(db, first)).toBe(1)
-    expect([restoreNetwork(db, first), findAttempt(db, first)]).toEqual([null, null])
+    expect([restore(db, 'network', first), find(db, 'attempt', first)]).toEqual([null, null])
     expect(sqlite.prepare('SELECT count(*) FROM cards').pluck().get()).toBe(0)
     const days = 24 * 3600 * 1000
-    sqlite.prepare('UPDATE networks SET deleted_at = deleted_at - ? WHERE id = ?').run(daysInBin * days, second)
+    sqlite.prepare('UPDATE kept SET deleted_at = deleted_at - ? WHERE id = ?').run(daysInBin * days, second)
     expect(forgetOld(db, Date.now() - days)).toBe(0)
     expect(forgetOld(db)).toBe(1)
     expect(listBin(db).map(({ id }) => id)).toEqual([third])
@@ -154,8 +162,8 @@ describe('a kept network', () => {
 
   test('that was damaged from outside is known as damaged', () => {
     const soundness = (kept: string) => {
-      const { id } = createNetwork(db, { ...columns('Damaged'), document: kept })
-      return findNetwork(db, id)?.sound
+      const { id } = keepNetwork(db, { ...columns('Damaged'), document: kept })
+      return find(db, 'network', id)?.sound
     }
     expect(['null', '{}', '', '{"parts":[nu', '{"parts":null}', '{"parts":[null]}'].map(soundness)).toEqual(
       new Array(6).fill(false),
@@ -167,18 +175,18 @@ describe('a kept network', () => {
 test('the list is read in batches: a hundred small networks, or a few large ones', () => {
   const { db } = openDatabase(':memory:')
   emptyAllOf(db)
-  expect(listInBatches(db)).toEqual([])
-  for (let i = 0; i < 120; i++) createNetwork(db, columns(`small ${i}`))
-  expect(listInBatches(db).map((ids) => ids.length)).toEqual([100, 20])
+  expect(listInBatches(db, 'network')).toEqual([])
+  for (let i = 0; i < 120; i++) keepNetwork(db, columns(`small ${i}`))
+  expect(listInBatches(db, 'network').map((ids) => ids.length)).toEqual([100, 20])
   emptyAllOf(db)
-  for (let i = 0; i < 5; i++) createNetwork(db, columns('large', { notes: 'x'.repeat(200_000) }))
-  createNetwork(db, columns('larger', { notes: 'x'.repeat(600_000) }))
-  const sizes = listInBatches(db).map((ids) => ids.length)
+  for (let i = 0; i < 5; i++) keepNetwork(db, columns('large', { notes: 'x'.repeat(200_000) }))
+  keepNetwork(db, columns('larger', { notes: 'x'.repeat(600_000) }))
+  const sizes = listInBatches(db, 'network').map((ids) => ids.length)
   expect(sizes.reduce((sum, size) => sum + size, 0)).toBe(6)
   expect(Math.max(...sizes)).toBe(2)
 
   function emptyAllOf(of: typeof db): void {
-    for (const id of listInBatches(of).flat()) deleteNetwork(of, id)
+    for (const id of listInBatches(of, 'network').flat()) remove(of, 'network', id)
   }
 })
 
@@ -186,7 +194,7 @@ describe('the logbook', () => {
   const { db } = openDatabase(':memory:')
   emptyAll()
   const make = (title: string, notes = '', resistors = 1) =>
-    createNetwork(db, { ...columns(title, { notes }), resistors }).id
+    keepNetwork(db, { ...columns(title, { notes }), resistors }).id
   const style = { nodes: 'numbers', form: 'line', tag: '' }
   const page = (more: Partial<Parameters<typeof readLogbook>[1]>) => {
     const { entries, found, all } = readLogbook(db, { search: '', by: 'title', from: 0, count: 10, ...style, ...more })
@@ -194,9 +202,9 @@ describe('the logbook', () => {
   }
 
   function emptyAll(): void {
-    listInBatches(db)
+    listInBatches(db, 'network')
       .flat()
-      .forEach((id) => deleteNetwork(db, id))
+      .forEach((id) => remove(db, 'network', id))
     emptyBin(db)
   }
 
@@ -221,9 +229,10 @@ describe('the logbook', () => {
   test('finds values however they are typed, and parts by their names; what is deleted, saved over, renamed is found as it is', () => {
     emptyAll()
     const valued = (title: string, resistance: string, name = 'R1') =>
-      createNetwork(
+      keepNetwork(
         db,
         columnsOf(
+          'network',
           document(['E1 A B 12 V'], {
             title,
             parts: [
@@ -243,12 +252,12 @@ describe('the logbook', () => {
     expect(page({ search: '0.48' })[0]).toEqual([])
     expect(page({ search: '470mΩ' })[0]).toEqual(['Four'])
     expect(page({ search: 'heat' })[0]).toEqual(['Three'])
-    saveNetwork(db, one.id, 1, columnsOf(document(worked, { title: 'Uno' })))
+    save(db, 'network', one.id, 1, columnsOf('network', document(worked, { title: 'Uno' })))
     expect(page({ search: '4k7' })[0]).toEqual(['Three', 'Two'])
     expect(page({ search: 'uno' })[0]).toEqual(['Uno'])
-    deleteNetwork(db, one.id)
+    remove(db, 'network', one.id)
     expect(page({ search: 'uno' })[0]).toEqual([])
-    restoreNetwork(db, one.id)
+    restore(db, 'network', one.id)
     expect(page({ search: 'uno' })[0]).toEqual(['Uno'])
     emptyAll()
     expect(db.all('select number from searched')).toEqual([])
@@ -256,7 +265,7 @@ describe('the logbook', () => {
 
   test('sorts numbers in titles by their size, and has tags as folders', () => {
     emptyAll()
-    const tagged = (title: string, ...tags: string[]) => createNetwork(db, columns(title, { tags })).id
+    const tagged = (title: string, ...tags: string[]) => keepNetwork(db, columns(title, { tags })).id
     const ten = tagged('Strip 10', 'dew', 'lesson 3')
     tagged('Strip 9', 'dew')
     tagged('strip 009b')
@@ -269,12 +278,12 @@ describe('the logbook', () => {
       { tag: 'dew', count: 2 },
       { tag: 'lesson 3', count: 1 },
     ])
-    saveNetwork(db, ten, 1, columns('Strip 10', { tags: ['focuser'] }))
+    save(db, 'network', ten, 1, columns('Strip 10', { tags: ['focuser'] }))
     expect(tags()).toEqual([
       { tag: 'dew', count: 1 },
       { tag: 'focuser', count: 1 },
     ])
-    deleteNetwork(db, ten)
+    remove(db, 'network', ten)
     expect(tags()).toEqual([{ tag: 'dew', count: 1 }])
   })
 
@@ -289,7 +298,7 @@ describe('the logbook', () => {
     saveCard(db, id, style, 1, '{"answer":"7 Ω"}')
     saveCard(db, id, { nodes: 'letters', form: 'loop' }, 1, '{"answer":"other"}')
     saveCard(db, 'gone', style, 1, '{}')
-    saveNetwork(db, id, 1, columns('Carded'))
+    save(db, 'network', id, 1, columns('Carded'))
     expect(card()).toEqual([['{"answer":"7 Ω"}', 1, 2]])
   })
 })
@@ -343,7 +352,7 @@ describe('a file that is not for this Nodrel is left as it is, and said', () => 
 
   function truncated(file: string): void {
     const { db, sqlite } = openDatabase(file)
-    for (let i = 0; i < 50; i++) createNetwork(db, columns(`number ${i}`))
+    for (let i = 0; i < 50; i++) keepNetwork(db, columns(`number ${i}`))
     sqlite.close()
     truncateSync(file, 20_000)
   }
@@ -352,10 +361,10 @@ describe('a file that is not for this Nodrel is left as it is, and said', () => 
 test('what an older Nodrel kept is found and sorted once it is opened; what was damaged from outside stays as it is', () => {
   const file = newFile()
   const before = openDatabase(file)
-  const { id } = createNetwork(before.db, columns('Kept before 10', { tags: ['dew'] }))
-  const broken = createNetwork(before.db, columns('Broken')).id
-  before.sqlite.exec("UPDATE networks SET found = '', sort_key = '', tags = '[]'")
-  before.sqlite.prepare("UPDATE networks SET document = '{half' WHERE id = ?").run(broken)
+  const { id } = keepNetwork(before.db, columns('Kept before 10', { tags: ['dew'] }))
+  const broken = keepNetwork(before.db, columns('Broken')).id
+  before.sqlite.exec("UPDATE kept SET found = '', sort_key = '', tags = '[]' WHERE kind = 'network'")
+  before.sqlite.prepare("UPDATE kept SET document = '{half' WHERE id = ?").run(broken)
   before.sqlite.close()
   const { db, sqlite } = openDatabase(file)
   const found = (search: string, tag = '') =>
@@ -365,7 +374,7 @@ test('what an older Nodrel kept is found and sorted once it is opened; what was 
   expect(found('kept before')).toEqual([id])
   expect(found('', 'dew')).toEqual([id])
   expect(found('broken')).toEqual([])
-  expect(findNetwork(db, broken)).toMatchObject({ sound: false, document: '{half', title: 'Broken' })
+  expect(find(db, 'network', broken)).toMatchObject({ sound: false, document: '{half', title: 'Broken' })
   expect(found('').length).toBe(samples.length + 2)
   sqlite.close()
 })
@@ -376,45 +385,45 @@ describe('earlier states', () => {
   beforeAll(() => jest.useFakeTimers({ now: new Date(2026, 0, 1, 12, 0) }))
   afterAll(() => jest.useRealTimers())
   const valued = (first: string) =>
-    columnsOf(document(worked.map((text) => text.replace('R1 A B 1.5', `R1 A B ${first}`))))
+    columnsOf('network', document(worked.map((text) => text.replace('R1 A B 1.5', `R1 A B ${first}`))))
 
   test('are kept where they rested, and before resistors go or much changes; what is typed through is not', () => {
     at(0)
-    const { id } = createNetwork(db, valued('1'))
+    const { id } = keepNetwork(db, valued('1'))
     const kept = () => listVersions(db, id).map(({ version }) => version)
     let version = 1
-    const save = (minutes: number, row: ReturnType<typeof columns>) => {
+    const saveAt = (minutes: number, row: Columns) => {
       at(minutes)
-      expect(saveNetwork(db, id, version++, row).result).toBe('saved')
+      expect(save(db, 'network', id, version++, row).result).toBe('saved')
     }
     // The first state is kept, then those that rested for a minute.
-    save(0.1, valued('2'))
+    saveAt(0.1, valued('2'))
     expect(kept()).toEqual([1])
-    save(0.2, valued('3'))
-    save(0.3, valued('4'))
+    saveAt(0.2, valued('3'))
+    saveAt(0.3, valued('4'))
     expect(kept()).toEqual([1])
-    save(5, valued('5'))
+    saveAt(5, valued('5'))
     expect(kept()).toEqual([4, 1])
     // A resistor goes at once after another change.
-    save(5.1, columnsOf(document(worked.slice(0, -1).concat('W8 C D'))))
+    saveAt(5.1, columnsOf('network', document(worked.slice(0, -1).concat('W8 C D'))))
     expect(kept()).toEqual([5, 4, 1])
     const found = findVersion(db, id, 5)
     expect(JSON.parse(found?.document ?? '').parts).toEqual(JSON.parse(valued('5').document).parts)
     expect(findVersion(db, id, 3)).toBeNull()
-    expect(findVersion(db, id, version)?.document).toBe(findNetwork(db, id)?.document)
+    expect(findVersion(db, id, version)?.document).toBe(find(db, 'network', id)?.document)
     expect(findVersion(db, 'other', 1)).toBeNull()
   })
 
   test('do not grow without end, and the newest of them all stay', () => {
     at(0)
-    const { id } = createNetwork(db, valued('1'))
+    const { id } = keepNetwork(db, valued('1'))
     for (let i = 1; i <= 260; i++)
       putVersion(db, id, { version: i, document: '{}', at: new Date(2026, 0, 1, 12, 2 * i) })
     const all = listVersions(db, id).map(({ version }) => version)
     expect(all).toHaveLength(200)
     expect(all.slice(0, 40)).toEqual(Array.from({ length: 40 }, (_, i) => 260 - i))
     expect(all[all.length - 1]).toBe(1)
-    deleteNetwork(db, id)
+    remove(db, 'network', id)
     emptyBin(db, id)
     expect(listVersions(db, id)).toEqual([])
   })

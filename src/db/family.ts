@@ -1,6 +1,7 @@
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Db } from './handle'
-import { networks } from './schema'
+import { there } from './kept'
+import { kept } from './schema'
 
 /** The most networks of a family that are told. */
 const most = 50
@@ -9,9 +10,12 @@ const deepest = 20
 
 /** Networks that were made from each other, the first one first: what this one comes from, and what was made from any of them. */
 export function familyOf(db: Db, id: string): { readonly id: string; readonly title: string }[] {
-  const there = isNull(networks.deletedAt)
   const rowOf = (one: string) =>
-    db.select({ id: networks.id, originId: networks.originId }).from(networks).where(eq(networks.id, one)).all()[0]
+    db
+      .select({ id: kept.id, originId: kept.originId })
+      .from(kept)
+      .where(and(eq(kept.kind, 'network'), eq(kept.id, one)))
+      .all()[0]
   let root = rowOf(id)
   for (let i = 0; root?.originId && i < deepest; i++) {
     const before = rowOf(root.originId)
@@ -22,19 +26,14 @@ export function familyOf(db: Db, id: string): { readonly id: string; readonly ti
   const found = new Set([root.id])
   let newest = [root.id]
   while (newest.length > 0 && found.size < most) {
-    const made = db
-      .select({ id: networks.id })
-      .from(networks)
-      .where(inArray(networks.originId, newest))
-      .limit(most)
-      .all()
+    const made = db.select({ id: kept.id }).from(kept).where(inArray(kept.originId, newest)).limit(most).all()
     newest = made.map((it) => it.id).filter((it) => !found.has(it))
     newest.forEach((it) => found.add(it))
   }
   return db
-    .select({ id: networks.id, title: networks.title })
-    .from(networks)
-    .where(and(inArray(networks.id, [...found].slice(0, most)), there))
-    .orderBy(asc(networks.createdAt), sql`rowid`)
+    .select({ id: kept.id, title: kept.title })
+    .from(kept)
+    .where(and(inArray(kept.id, [...found].slice(0, most)), there('network')))
+    .orderBy(asc(kept.createdAt), sql`rowid`)
     .all()
 }

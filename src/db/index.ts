@@ -1,17 +1,33 @@
-/** Where networks are kept: one SQLite file. Only this folder, `server` and `app` touch it. */
+/** Where documents are kept: one SQLite file. Only this folder, `server` and `app` touch it. */
 export { read, write } from './access'
 export { backupTo, database, databaseFile, openAtStart, openDatabase, type Opened } from './client'
+export { columnsOf, type Columns } from './columns'
 export type { Db } from './handle'
+export {
+  clear,
+  create,
+  daysInBin,
+  emptyBin,
+  find,
+  findAll,
+  findText,
+  forgetOld,
+  isThere,
+  listAll,
+  listBin,
+  listInBatches,
+  listShort,
+  remove,
+  replaceNetwork,
+  restore,
+  save,
+  type KeptRow,
+  type ListedRow,
+} from './kept'
 export * from './logbook'
-export * from './queries'
-export { countAll, findSameNetwork, isTaken, putNetwork, replaceAll, replaceNetwork } from './transfer'
-export { findVersion, listVersions, putVersion, type VersionRow } from './versions'
-export { keepWay, listWays, mostWays, removeWay, type WayRow } from './ways'
-export { createRun, findRun, listRuns, mostRuns, removeRun, saveRun, type RunColumns, type RunRow } from './runs'
-export { clearExercises, findExercise, listExercises, saveExercise, type ExerciseRow } from './exercises'
+export { countAll, findSameNetwork, isTaken, replaceAll } from './transfer'
+export { findVersion, listVersions, putVersion } from './versions'
 export { findPicture, keepPicture } from './pictures'
 export { familyOf } from './family'
-export { columnsOf, type Columns } from './row'
-export { createSheet, findSheet, listSheets, mostSheets, removeSheet, saveSheet, type SheetRow } from './sheets'
 export { samples } from './samples'
 export { DatabaseTrouble, isTrouble } from './trouble'

@@ -1,11 +1,17 @@
-import { and, asc, count, desc, eq, exists, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, inArray, sql } from 'drizzle-orm'
 import type { Db } from './handle'
 import { fold } from '@/core/network'
-import type { CardStyle } from './queries'
-import { cards, networks, networkTags, searched } from './schema'
+import { there } from './kept'
+import { cards, kept, networkTags, searched } from './schema'
 
 /** In which order the logbook is read. */
 export const logbookOrders = ['changed', 'title', 'resistors'] as const
+
+/** How the cards of the logbook are drawn. */
+export interface CardStyle {
+  readonly nodes: string
+  readonly form: string
+}
 
 export interface LogbookQuery extends CardStyle {
   /** Words that must each stand somewhere in the title, the notes, the tags, or the parts' names and values; none for all. */
@@ -51,7 +57,7 @@ const mostTags = 200
 
 /** A page of the logbook. */
 export function readLogbook(db: Db, { search, tag, by, from, count: most, nodes, form }: LogbookQuery): LogbookPage {
-  const there = isNull(networks.deletedAt)
+  const all = there('network')
   const words = fold(search)
     .split(/\s+/)
     .filter((word) => word !== '')
@@ -65,40 +71,51 @@ export function readLogbook(db: Db, { search, tag, by, from, count: most, nodes,
   const tagged = db
     .select({ one: sql`1` })
     .from(networkTags)
-    .where(and(eq(networkTags.networkId, networks.id), eq(networkTags.tag, tag)))
+    .where(and(eq(networkTags.networkId, kept.id), eq(networkTags.tag, tag)))
   const fits = and(
-    there,
-    indexed.length > 0 ? inArray(networks.id, hit) : undefined,
-    ...words.filter((word) => !indexed.includes(word)).map((word) => sql`instr(${networks.found}, ${word}) > 0`),
+    all,
+    indexed.length > 0 ? inArray(kept.id, hit) : undefined,
+    ...words.filter((word) => !indexed.includes(word)).map((word) => sql`instr(${kept.found}, ${word}) > 0`),
     tag === '' ? undefined : exists(tagged),
   )
   const order = {
-    changed: [desc(networks.updatedAt)],
-    title: [asc(networks.sortKey)],
-    resistors: [asc(networks.resistors), desc(networks.updatedAt)],
+    changed: [desc(kept.updatedAt)],
+    title: [asc(kept.sortKey)],
+    resistors: [asc(kept.resistors), desc(kept.updatedAt)],
   }[by]
-  const { id, title, resistors, tags, version, updatedAt } = networks
-  const hasFamily = sql<number>`${networks.originId} is not null or exists (select 1 from networks as made where made.origin_id = ${networks.id} and made.deleted_at is null)`
+  const { id, title, resistors, tags, version, updatedAt } = kept
+  const hasFamily = sql<number>`${kept.originId} is not null or exists (select 1 from ${kept} as made where made.origin_id = ${kept.id} and made.deleted_at is null)`
   const entries = db
     .select({ id, title, resistors, tags, version, updatedAt, hasFamily, card: cards.card, cardOf: cards.version })
-    .from(networks)
-    .leftJoin(cards, and(eq(cards.networkId, networks.id), eq(cards.nodes, nodes), eq(cards.form, form)))
+    .from(kept)
+    .leftJoin(cards, and(eq(cards.networkId, kept.id), eq(cards.nodes, nodes), eq(cards.form, form)))
     .where(fits)
-    .orderBy(...order, asc(networks.id))
+    .orderBy(...order, asc(kept.id))
     .limit(most)
     .offset(from)
     .all()
-  const counted = (which: typeof fits) => db.select({ all: count() }).from(networks).where(which).all()[0].all
+  const counted = (which: typeof fits) => db.select({ all: count() }).from(kept).where(which).all()[0].all
   const uses = count()
   const known = db
     .select({ tag: networkTags.tag, count: uses })
     .from(networkTags)
-    .innerJoin(networks, eq(networks.id, networkTags.networkId))
-    .where(there)
+    .innerJoin(kept, eq(kept.id, networkTags.networkId))
+    .where(all)
     .groupBy(networkTags.tag)
     .orderBy(desc(uses), asc(networkTags.tag))
     .limit(mostTags)
     .all()
-  const all = counted(there)
-  return { entries, found: words.length === 0 && tag === '' ? all : counted(fits), all, tags: known }
+  const inAll = counted(all)
+  return { entries, found: words.length === 0 && tag === '' ? inAll : counted(fits), all: inAll, tags: known }
+}
+
+/** Keeps the card of a network's version; that of one that was deleted for good meanwhile is dropped. */
+export function saveCard(db: Db, networkId: string, { nodes, form }: CardStyle, version: number, card: string): void {
+  const isKept = and(eq(kept.kind, 'network'), eq(kept.id, networkId))
+  if (db.select({ id: kept.id }).from(kept).where(isKept).all().length === 0) return
+  const row = { networkId, nodes, form, version, card }
+  db.insert(cards)
+    .values(row)
+    .onConflictDoUpdate({ target: [cards.networkId, cards.nodes, cards.form], set: row })
+    .run()
 }

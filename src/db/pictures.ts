@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
 import type { Db } from './handle'
-import { isThere } from './queries'
+import { isThere } from './kept'
 import { networkPictures, pictures } from './schema'
 
 /** A picture as it is kept. */

@@ -1,37 +1,46 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { KindName } from '@/core/kept'
 
 /**
- * Saved networks. A deleted one keeps its row for thirty days, in the bin, so that deleting can be undone. Triggers keep
- * `network_tags`, and the index `search` (FTS5, by threes of letters, its rows numbered by `searched`), as `tags` and `found` say.
+ * All that is kept with versions, each kind under its name: networks, attempts and runs of readings at them, exercises, task
+ * sheets, named ways. What is deleted keeps its row for thirty days, in the bin, so that it can be undone. Triggers keep
+ * `network_tags`, and the index `search` (FTS5, by threes of letters, its rows numbered by `searched`), as `tags` and `found`
+ * of networks say; with a network that is deleted for good, they delete all that belongs to it.
  */
-export const networks = sqliteTable(
-  'networks',
+export const kept = sqliteTable(
+  'kept',
   {
-    id: text('id').primaryKey(),
+    kind: text('kind').$type<KindName>().notNull(),
+    id: text('id').notNull(),
+    /** The network it belongs to, of an attempt and a run. */
+    networkId: text('network_id'),
     title: text('title').notNull(),
-    notes: text('notes').notNull(),
-    /** How many resistors it has. */
-    resistors: integer('resistors').notNull().default(0),
-    /** The network document as JSON, every quantity as it was typed. */
+    /** The document as JSON, every quantity as it was typed. */
     document: text('document').notNull(),
-    /** Counts the saves, from 1; a save names the version it was based on. */
+    /** What a list has of it, as JSON, where that is not the document. */
+    listed: text('listed').notNull().default('{}'),
+    /** Counts the saves, from 1; a save names the version it was based on, 0 where there was none. */
     version: integer('version').notNull(),
     createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
     updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
     deletedAt: integer('deleted_at', { mode: 'timestamp_ms' }),
+    /** Of a network: how many resistors it has. */
+    resistors: integer('resistors').notNull().default(0),
     /** The title as it is sorted by. */
     sortKey: text('sort_key').notNull().default(''),
-    /** The tags as a JSON list. */
+    /** Of a network: the tags as a JSON list. */
     tags: text('tags').notNull().default('[]'),
-    /** What it is found by, folded; empty where that was not worked out yet. */
+    /** Of a network: what it is found by, folded; empty where that was not worked out yet. */
     found: text('found').notNull().default(''),
     /** The network that it was made from as another one with the same parts. */
     originId: text('origin_id'),
   },
-  ({ updatedAt, sortKey, originId }) => [
-    index('networks_by_change').on(updatedAt),
-    index('networks_by_title').on(sortKey),
-    index('networks_by_origin').on(originId),
+  ({ kind, id, networkId, updatedAt, sortKey, originId }) => [
+    primaryKey({ columns: [kind, id] }),
+    index('kept_by_change').on(kind, updatedAt),
+    index('kept_by_title').on(kind, sortKey),
+    index('kept_of_network').on(networkId),
+    index('kept_by_origin').on(originId),
   ],
 )
 
@@ -39,9 +48,7 @@ export const networks = sqliteTable(
 export const networkTags = sqliteTable(
   'network_tags',
   {
-    networkId: text('network_id')
-      .notNull()
-      .references(() => networks.id, { onDelete: 'cascade' }),
+    networkId: text('network_id').notNull(),
     tag: text('tag').notNull(),
   },
   ({ networkId, tag }) => [primaryKey({ columns: [networkId, tag] }), index('networks_of_tag').on(tag)],
@@ -57,9 +64,7 @@ export const searched = sqliteTable('searched', {
 export const versions = sqliteTable(
   'versions',
   {
-    networkId: text('network_id')
-      .notNull()
-      .references(() => networks.id, { onDelete: 'cascade' }),
+    networkId: text('network_id').notNull(),
     version: integer('version').notNull(),
     /** The document as JSON text, deflated. */
     document: blob('document', { mode: 'buffer' }).notNull(),
@@ -83,9 +88,7 @@ export const pictures = sqliteTable('pictures', {
 export const networkPictures = sqliteTable(
   'network_pictures',
   {
-    networkId: text('network_id')
-      .notNull()
-      .references(() => networks.id, { onDelete: 'cascade' }),
+    networkId: text('network_id').notNull(),
     pictureId: text('picture_id')
       .notNull()
       .references(() => pictures.id),
@@ -96,55 +99,11 @@ export const networkPictures = sqliteTable(
   ],
 )
 
-/** What a learner did on a network, so that it can be taken up again: one attempt for each. */
-export const attempts = sqliteTable('attempts', {
-  networkId: text('network_id')
-    .primaryKey()
-    .references(() => networks.id),
-  /** The network as it was tried; an attempt at an earlier one is not taken up. */
-  of: text('of').notNull(),
-  /** The moves as JSON, in order, answers as they were typed. */
-  moves: text('moves').notNull(),
-  /** Counts the saves, from 1; a save names the version it was based on, 0 for a new attempt. */
-  version: integer('version').notNull(),
-  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-})
-
-/** Runs of readings on the bench: several for a network. */
-export const runs = sqliteTable(
-  'runs',
-  {
-    id: text('id').primaryKey(),
-    networkId: text('network_id')
-      .notNull()
-      .references(() => networks.id, { onDelete: 'cascade' }),
-    title: text('title').notNull(),
-    /** A `nodrel-readings` document as JSON, every value as it was typed. */
-    document: text('document').notNull(),
-    /** Counts the saves, from 1; a save names the version it was based on. */
-    version: integer('version').notNull(),
-    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
-    updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-  },
-  ({ networkId }) => [index('runs_of_network').on(networkId)],
-)
-
-/** Whole ways of doing worksheets, each under a name of its own. */
-export const ways = sqliteTable('ways', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull().unique(),
-  /** The choices as JSON. */
-  choices: text('choices').notNull(),
-  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-})
-
 /** What the logbook shows of a network, worked out once for each version and way of drawing: see `core/card`. */
 export const cards = sqliteTable(
   'cards',
   {
-    networkId: text('network_id')
-      .notNull()
-      .references(() => networks.id, { onDelete: 'cascade' }),
+    networkId: text('network_id').notNull(),
     /** How nodes are labelled, and in which form sheets are drawn. */
     nodes: text('nodes').notNull(),
     form: text('form').notNull(),
@@ -154,31 +113,3 @@ export const cards = sqliteTable(
   },
   ({ networkId, nodes, form }) => [primaryKey({ columns: [networkId, nodes, form] })],
 )
-
-/** What a learner did at tasks: one attempt for each task, by itself or on a sheet. */
-export const exercises = sqliteTable('exercises', {
-  /** The sheet, or `own`, a point, and the task's code. */
-  id: text('id').primaryKey(),
-  code: text('code').notNull(),
-  /** The moves as JSON, in order, answers as they were typed. */
-  moves: text('moves').notNull(),
-  /** How long it was worked at. */
-  seconds: integer('seconds').notNull(),
-  /** What the moves came to, as JSON: marks, slips, what it tells of skills. */
-  result: text('result').notNull(),
-  /** Counts the saves, from 1; a save names the version it was based on, 0 for a new one. */
-  version: integer('version').notNull(),
-  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-})
-
-/** Sheets of tasks: those that were set here, and those that were opened to be worked at. */
-export const sheets = sqliteTable('sheets', {
-  id: text('id').primaryKey(),
-  title: text('title').notNull(),
-  /** What it is as JSON: see `core/learner`. */
-  document: text('document').notNull(),
-  /** Counts the saves, from 1; a save names the version it was based on. */
-  version: integer('version').notNull(),
-  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
-  updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
-})

@@ -1,52 +1,31 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
+import type { KindName } from '@/core/kept'
 import type { Opened } from './client'
+import type { Columns } from './columns'
 import type { Db } from './handle'
-import { findNetwork, type NetworkRow } from './queries'
-import { rowOf, type Columns } from './row'
-import { networks } from './schema'
-import { putVersion } from './versions'
+import { find, there, type KeptRow } from './kept'
+import { kept } from './schema'
 
-/** Whether a network has this id, in the bin or not. */
-export function isTaken(db: Db, id: string): boolean {
-  return db.select({ id: networks.id }).from(networks).where(eq(networks.id, id)).all().length > 0
+/** Whether a document of a kind has this id, in the bin or not. */
+export function isTaken(db: Db, kind: KindName, id: string): boolean {
+  return (
+    db
+      .select({ id: kept.id })
+      .from(kept)
+      .where(and(eq(kept.kind, kind), eq(kept.id, id)))
+      .all().length > 0
+  )
 }
 
 /** A network with the very same document; null if there is none. */
-export function findSameNetwork(db: Db, { sortKey, document }: Columns): NetworkRow | null {
+export function findSameNetwork(db: Db, { sortKey, document }: Columns): KeptRow | null {
   const same = db
-    .select({ id: networks.id })
-    .from(networks)
-    .where(and(eq(networks.sortKey, sortKey), eq(networks.document, document), isNull(networks.deletedAt)))
+    .select({ id: kept.id })
+    .from(kept)
+    .where(and(there('network'), eq(kept.sortKey, sortKey), eq(kept.document, document)))
     .limit(1)
     .all()[0]
-  return same ? findNetwork(db, same.id) : null
-}
-
-/** Keeps a network that comes from elsewhere: its id. */
-export function putNetwork(
-  db: Db,
-  columns: Columns,
-  { id, createdAt, updatedAt, originId }: Partial<Pick<NetworkRow, 'id' | 'createdAt' | 'updatedAt' | 'originId'>>,
-): string {
-  const fresh = rowOf(columns, new Date())
-  const row = {
-    ...fresh,
-    id: id ?? fresh.id,
-    createdAt: createdAt ?? fresh.createdAt,
-    updatedAt: updatedAt ?? fresh.updatedAt,
-    originId: originId ?? null,
-  }
-  db.insert(networks).values(row).run()
-  return row.id
-}
-
-/** Puts a document over a network, which keeps what it was as an earlier state. */
-export function replaceNetwork(db: Db, { id, version, document, updatedAt }: NetworkRow, columns: Columns): void {
-  putVersion(db, id, { version, document, at: updatedAt })
-  db.update(networks)
-    .set({ ...columns, version: version + 1, updatedAt: new Date() })
-    .where(eq(networks.id, id))
-    .run()
+  return same ? find(db, 'network', same.id) : null
 }
 
 /** How much a database holds, and when something in it was last changed. */
@@ -55,7 +34,11 @@ export function countAll(db: Db): {
   readonly deleted: number
   readonly changedAt: string | null
 } {
-  const all = db.select({ deletedAt: networks.deletedAt, updatedAt: networks.updatedAt }).from(networks).all()
+  const all = db
+    .select({ deletedAt: kept.deletedAt, updatedAt: kept.updatedAt })
+    .from(kept)
+    .where(eq(kept.kind, 'network'))
+    .all()
   const last = all.reduce((latest, { updatedAt }) => Math.max(latest, updatedAt.getTime()), 0)
   const networksThere = all.filter(({ deletedAt }) => deletedAt === null).length
   return {
@@ -66,18 +49,7 @@ export function countAll(db: Db): {
 }
 
 /** What the tables of a database are filled from, in an order in which each refers only to those before it. */
-const tables = [
-  'pictures',
-  'networks',
-  'attempts',
-  'runs',
-  'ways',
-  'cards',
-  'exercises',
-  'sheets',
-  'versions',
-  'network_pictures',
-] as const
+const tables = ['pictures', 'kept', 'cards', 'versions', 'network_pictures'] as const
 
 /**
  * Puts everything that another database holds into the place of what is here, in one transaction: all of it or nothing.

@@ -1,7 +1,7 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type { Db } from './handle'
-import { networks, versions } from './schema'
+import { kept, versions } from './schema'
 
 /** A state that rested for so long is worth keeping; what is typed through is not. In milliseconds. */
 const rest = 60_000
@@ -113,9 +113,9 @@ export function findVersion(db: Db, networkId: string, version: number): Version
     .all()[0]
   if (row) return { version, at: row.at, document: inflateRawSync(row.document).toString('utf8') }
   const now = db
-    .select({ version: networks.version, at: networks.updatedAt, document: networks.document })
-    .from(networks)
-    .where(and(eq(networks.id, networkId), eq(networks.version, version)))
+    .select({ version: kept.version, at: kept.updatedAt, document: kept.document })
+    .from(kept)
+    .where(and(eq(kept.kind, 'network'), eq(kept.id, networkId), eq(kept.version, version)))
     .all()[0]
   return now ?? null
 }

@@ -1,33 +1,25 @@
 import { strToU8, Zip, ZipDeflate } from 'fflate'
 import * as yup from 'yup'
+import { isGivenId, type KindName } from '@/core/kept'
 import { isObject, readJson, type NetworkDocument, type Problem } from '@/core/network'
 import {
   columnsOf,
-  createRun,
-  createSheet,
-  findAttempt,
-  findExercise,
-  findNetworks,
+  create,
+  find,
+  findAll,
   findSameNetwork,
-  findSheet,
   isTaken,
-  keepWay,
-  listExercises,
+  listAll,
   listInBatches,
-  listRuns,
-  listSheets,
-  listWays,
-  putNetwork,
   read,
   replaceNetwork,
-  saveAttempt,
-  saveExercise,
+  save,
   write,
   type Columns,
   type Db,
-  type NetworkRow,
+  type KeptRow,
 } from '@/db'
-import { judge, type Judged } from './judge'
+import { judge } from './judge'
 import { onThread } from './pool'
 import { refuse } from './refusal'
 import { readZip } from './zip'
@@ -76,8 +68,8 @@ export function exportAll(): ReadableStream<Uint8Array> {
   }
   const steps = (async function* () {
     const networks: Manifest['networks'][number][] = []
-    for (const ids of await read(listInBatches)) {
-      for (const row of await read((db) => findNetworks(db, ids))) {
+    for (const ids of await read((db) => listInBatches(db, 'network'))) {
+      for (const row of await read((db) => findAll(db, 'network', ids))) {
         const { id, title, createdAt, updatedAt, originId, document } = row
         const folder = `networks/${slug(title)}-${id.slice(0, 8)}`
         networks.push({
@@ -88,30 +80,23 @@ export function exportAll(): ReadableStream<Uint8Array> {
           ...(originId !== null && { origin: originId }),
         })
         put(`${folder}/network.nodrel.json`, document)
-        const { runs, attempt } = await read((db) => ({ runs: listRuns(db, id) ?? [], attempt: findAttempt(db, id) }))
+        const { runs, attempt } = await read((db) => ({
+          runs: listAll(db, 'run', id),
+          attempt: find(db, 'attempt', id),
+        }))
         runs.forEach((run, i) => put(`${folder}/readings-${i + 1}.json`, run.document))
-        if (attempt) put(`${folder}/attempt.json`, `{"of":${JSON.stringify(attempt.of)},"moves":${attempt.moves}}`)
+        if (attempt) put(`${folder}/attempt.json`, attempt.document)
         yield
       }
     }
-    for (const { id, document } of await read(listSheets)) put(`practice/sheets/${id}.json`, document)
-    for (const { id } of await read((db) => listExercises(db))) {
-      const row = await read((db) => findExercise(db, id))
-      if (!row) continue
-      const { code, seconds, moves, result } = row
-      put(
-        `practice/exercises/${id}.json`,
-        `{"of":${JSON.stringify(code)},"seconds":${seconds},"moves":${moves},"result":${result}}`,
-      )
+    for (const { id, document } of await read((db) => listAll(db, 'sheet'))) put(`practice/sheets/${id}.json`, document)
+    for (const ids of await read((db) => listInBatches(db, 'exercise'))) {
+      const rows = await read((db) => findAll(db, 'exercise', ids))
+      for (const { id, document } of rows) put(`practice/exercises/${id}.json`, document)
       yield
     }
-    const ways = await read(listWays)
-    ways.forEach(({ name, choices }, i) =>
-      put(
-        `ways/${i + 1}.json`,
-        `{"format":"nodrel-way","version":1,"name":${JSON.stringify(name)},"choices":${choices}}`,
-      ),
-    )
+    const ways = await read((db) => listAll(db, 'way'))
+    ways.forEach(({ document }, i) => put(`ways/${i + 1}.json`, document))
     const manifest: Manifest = { format: 'nodrel-logbook', version: 1, at: new Date().toISOString(), networks }
     put(manifestName, written(manifest))
     zip.end()
@@ -146,23 +131,38 @@ export interface PlanItem {
   readonly mine?: string
 }
 
-/** A network of an archive, with what belongs to it. */
+/** A document of an archive. */
 interface Packed {
   readonly path: string
+  readonly kind: KindName
+  /** Under what it was known where it comes from. */
+  readonly id: string | null
   readonly columns: Columns
+}
+
+/** A network of an archive, with what belongs to it. */
+interface PackedNetwork extends Packed {
   /** As it was known where it comes from; null for a document by itself. */
   readonly known: Manifest['networks'][number] | null
-  readonly runs: Judged['run'][]
-  attempt: Judged['attempt'] | null
+  /** Its runs of readings and its attempt. */
+  readonly own: Packed[]
 }
 
 interface Unpacked {
-  readonly networks: readonly Packed[]
-  readonly sheets: readonly (Judged['sheet'] & { readonly path: string })[]
-  readonly exercises: readonly (Judged['exercise'] & { readonly path: string; readonly id: string })[]
-  readonly ways: readonly (Judged['way'] & { readonly path: string })[]
+  readonly networks: readonly PackedNetwork[]
+  /** All that belongs to no network. */
+  readonly others: readonly Packed[]
   readonly refused: readonly PlanItem[]
 }
+
+/** Where an archive has what is no network: in the folder of its network, or in one of its own; its id, where its name is that. */
+const places: readonly { readonly kind: PlanItem['kind'] | 'run' | 'attempt'; readonly path: RegExp }[] = [
+  { kind: 'run', path: /^(?<folder>.+)\/readings-\d+\.json$/ },
+  { kind: 'attempt', path: /^(?<folder>.+)\/attempt\.json$/ },
+  { kind: 'sheet', path: /^practice\/sheets\/(?<id>[0-9a-f-]{36})\.json$/ },
+  { kind: 'exercise', path: /^practice\/exercises\/(?<id>[0-9A-Za-z.-]{1,90})\.json$/ },
+  { kind: 'way', path: /^ways\/\d+\.json$/ },
+]
 
 const manifestShape = yup
   .object({
@@ -172,10 +172,7 @@ const manifestShape = yup
       .array(
         yup.object({
           folder: yup.string().max(200).required(),
-          id: yup
-            .string()
-            .matches(/^[0-9a-f-]{36}$/)
-            .required(),
+          id: yup.string().required().test(isGivenId),
           createdAt: yup.string().datetime().required(),
           updatedAt: yup.string().datetime().required(),
           origin: yup
@@ -201,8 +198,8 @@ function readManifest(text: string): Manifest {
 /** Texts longer than this are judged on a thread. */
 const atOnce = 32 * 1024
 
-async function judged<K extends keyof Judged>(kind: K, text: string) {
-  return text.length <= atOnce ? judge(kind, text) : onThread({ task: 'judge', kind, text })
+async function judged(kind: KindName, text: string, id?: string) {
+  return text.length <= atOnce ? judge(kind, text, id) : onThread({ task: 'judge', kind, text, id })
 }
 
 const first = (problems: readonly Problem[]) =>
@@ -222,83 +219,68 @@ async function unpack(file: string | Buffer): Promise<Unpacked> {
     },
   )
   const folders = new Map((manifest as Manifest | null)?.networks.map((it) => [it.folder, it]) ?? [])
-  const networks = new Map<string, Packed>()
-  const waiting: {
-    readonly folder: string
-    readonly path: string
-    readonly value: Judged['run'] | Judged['attempt']
-  }[] = []
-  const sheets: (Judged['sheet'] & { path: string })[] = []
-  const exercises: (Judged['exercise'] & { path: string; id: string })[] = []
-  const ways: (Judged['way'] & { path: string })[] = []
+  const networks = new Map<string, PackedNetwork>()
+  const waiting: (Packed & { readonly folder: string })[] = []
+  const others: Packed[] = []
   const refused: PlanItem[] = []
   const isWanted = (path: string) => path.endsWith('.json') && path !== manifestName && !path.startsWith('__MACOSX/')
   await readZip(file, isWanted, async (path, text) => {
-    const folder = path.slice(0, Math.max(0, path.lastIndexOf('/')))
-    const name = path.slice(folder.length === 0 ? 0 : folder.length + 1)
-    const bad = (kind: PlanItem['kind'], problems: readonly Problem[]) =>
-      refused.push({ path, kind, title: path, verdict: 'refused', message: first(problems) })
-    const within = (body: string) => `{"version":0,${body}}`
     const bare = text.replace(/^\uFEFF/, '')
-    if (folders.has(folder) && /^readings-\d+\.json$/.test(name)) {
-      const verdict = await judged('run', within(`"document":${bare}`))
-      if (verdict.ok) waiting.push({ folder, path, value: verdict.value as Judged['run'] })
-      else bad('network', verdict.problems)
-    } else if (folders.has(folder) && name === 'attempt.json') {
-      const verdict = await judged('attempt', within(bare.trim().slice(1, -1)))
-      if (verdict.ok) waiting.push({ folder, path, value: verdict.value as Judged['attempt'] })
-      else bad('network', verdict.problems)
-    } else if (/^practice\/sheets\/[0-9a-f-]{36}\.json$/.test(path)) {
-      const id = name.slice(0, -'.json'.length)
-      const verdict = await judged('sheet', within(`"id":"${id}","sheet":${bare}`))
-      if (verdict.ok) sheets.push({ ...(verdict.value as Judged['sheet']), path })
-      else bad('sheet', verdict.problems)
-    } else if (/^practice\/exercises\/[0-9A-Za-z.-]{1,90}\.json$/.test(path)) {
-      const verdict = await judged('exercise', within(bare.trim().slice(1, -1)))
-      const id = name.slice(0, -'.json'.length)
-      if (verdict.ok) exercises.push({ ...(verdict.value as Judged['exercise']), path, id })
-      else bad('exercise', verdict.problems)
-    } else if (/^ways\/\d+\.json$/.test(path)) {
-      const verdict = await judged('way', `{"way":${bare},"replace":false}`)
-      if (verdict.ok) ways.push({ ...(verdict.value as Judged['way']), path })
-      else bad('way', verdict.problems)
-    } else {
-      const verdict = await judged('create', bare)
-      if (!verdict.ok) return void bad('network', verdict.problems)
-      const columns = verdict.value as Columns
-      networks.set(folders.has(folder) ? folder : path, {
-        path,
-        columns,
-        known: folders.get(folder) ?? null,
-        runs: [],
-        attempt: null,
-      })
+    const place = places
+      .map(({ kind, path: pattern }) => ({ kind, match: pattern.exec(path) }))
+      .find(({ match }) => match && (match.groups?.folder === undefined || folders.has(match.groups.folder)))
+    const kind = place?.kind ?? 'network'
+    const { folder, id } = place?.match?.groups ?? {}
+    const verdict = await judged(kind, kind === 'network' ? bare : `{"document":${bare}}`, id)
+    if (!verdict.ok) {
+      const of = kind === 'run' || kind === 'attempt' ? 'network' : kind
+      refused.push({ path, kind: of, title: path, verdict: 'refused', message: first(verdict.problems) })
+      return
+    }
+    const { columns } = verdict.value
+    const packed: Packed = { path, kind, id: id ?? null, columns }
+    if (folder !== undefined) waiting.push({ ...packed, folder })
+    else if (kind !== 'network') others.push(packed)
+    else {
+      const own = path.slice(0, Math.max(0, path.lastIndexOf('/')))
+      const known = folders.get(own) ?? null
+      networks.set(known ? own : path, { ...packed, id: known?.id ?? null, known, own: [] })
     }
   })
-  for (const { folder, path, value } of waiting) {
+  for (const { folder, ...packed } of waiting) {
     const network = networks.get(folder)
-    if (!network)
-      refused.push({ path, kind: 'network', title: path, verdict: 'refused', message: 'its network is not there' })
-    else if ('moves' in value) network.attempt = value
-    else network.runs.push(value)
+    if (network) network.own.push(packed)
+    else
+      refused.push({
+        path: packed.path,
+        kind: 'network',
+        title: packed.path,
+        verdict: 'refused',
+        message: 'its network is not there',
+      })
   }
-  return { networks: [...networks.values()], sheets, exercises, ways, refused }
+  return { networks: [...networks.values()], others, refused }
 }
 
-/** What a network of an archive is to what is here. */
+/** What a document of an archive is to what is here. */
 function compare(
   db: Db,
-  { columns, known }: Packed,
-): { readonly verdict: 'new' | 'same' | 'conflict'; readonly row: NetworkRow | null } {
-  const mine = known ? (findNetworks(db, [known.id])[0] ?? null) : null
+  { kind, id, columns }: Packed,
+): { readonly verdict: 'new' | 'same' | 'conflict'; readonly row: KeptRow | null } {
+  const mine =
+    kind === 'way'
+      ? (listAll(db, 'way').find(({ title }) => title === columns.title) ?? null)
+      : id === null
+        ? null
+        : find(db, kind, id)
   if (mine) return { verdict: mine.document === columns.document ? 'same' : 'conflict', row: mine }
-  const same = findSameNetwork(db, columns)
+  const same = kind === 'network' ? findSameNetwork(db, columns) : null
   return same ? { verdict: 'same', row: same } : { verdict: 'new', row: null }
 }
 
 /** What an archive holds, and what each thing in it is to what is here: nothing is changed. */
 export async function planImport(file: string | Buffer): Promise<PlanItem[]> {
-  const { networks, sheets, exercises, ways, refused } = await unpack(file)
+  const { networks, others, refused } = await unpack(file)
   const items = await read((db): PlanItem[] => [
     ...networks.map((packed): PlanItem => {
       const { verdict, row } = compare(db, packed)
@@ -310,19 +292,9 @@ export async function planImport(file: string | Buffer): Promise<PlanItem[]> {
         ...(verdict === 'conflict' && { theirs: packed.known?.updatedAt, mine: row?.updatedAt.toISOString() }),
       }
     }),
-    ...sheets.map(({ path, id = '', title, document }): PlanItem => {
-      const mine = findSheet(db, id)
-      const verdict = mine === null ? 'new' : mine.document === document ? 'same' : 'conflict'
-      return { path, kind: 'sheet', title, verdict }
-    }),
-    ...exercises.map(({ path, id, code, moves }): PlanItem => {
-      const mine = findExercise(db, id)
-      const verdict = mine === null ? 'new' : mine.moves === moves ? 'same' : 'conflict'
-      return { path, kind: 'exercise', title: code, verdict }
-    }),
-    ...ways.map(({ path, name, choices: chosen }): PlanItem => {
-      const mine = listWays(db).find((way) => way.name === name)
-      return { path, kind: 'way', title: name, verdict: !mine ? 'new' : mine.choices === chosen ? 'same' : 'conflict' }
+    ...others.map((packed): PlanItem => {
+      const { path, kind, columns } = packed
+      return { path, kind: kind as PlanItem['kind'], title: columns.title, verdict: compare(db, packed).verdict }
     }),
   ])
   if (items.length === 0 && refused.length === 0) throw refuse(400, 'there is nothing in the archive that Nodrel knows')
@@ -343,55 +315,57 @@ export interface Imported {
  * @param choose what becomes of what is here otherwise
  */
 export async function importAll(file: string | Buffer, choose: (path: string) => Choice): Promise<Imported> {
-  const { networks, sheets, exercises, ways } = await unpack(file)
+  const { networks, others } = await unpack(file)
   return write((db) => {
     const count = { networks: 0, readings: 0, attempts: 0, practice: 0 }
     /** Where each network of the archive is here. */
     const here = new Map<string, string>()
     for (const packed of networks) {
-      const { columns, known } = packed
+      const { columns, known, own } = packed
       const { verdict, row } = compare(db, packed)
       const choice = verdict === 'conflict' ? choose(packed.path) : verdict === 'new' ? 'both' : 'skip'
       let id = row?.id ?? null
       if (choice === 'replace' && row) replaceNetwork(db, row, columns)
       else if (choice === 'both' || row === null) {
-        const own = verdict === 'conflict' ? renamed(columns) : columns
-        id = putNetwork(db, own, {
-          id: known && !isTaken(db, known.id) ? known.id : undefined,
+        const made = create(db, 'network', verdict === 'conflict' ? renamed(columns) : columns, {
+          id: known && !isTaken(db, 'network', known.id) ? known.id : undefined,
           createdAt: known ? new Date(known.createdAt) : undefined,
           updatedAt: known ? new Date(known.updatedAt) : undefined,
           originId: known?.origin ? (here.get(known.origin) ?? known.origin) : null,
         })
+        id = made.result === 'created' ? made.row.id : null
       }
       if (choice !== 'skip') count.networks++
       if (id === null || (verdict === 'conflict' && choice === 'skip')) continue
       if (known) here.set(known.id, id)
-      const before = new Set((listRuns(db, id) ?? []).map(({ document }) => document))
-      for (const run of packed.runs)
-        if (!before.has(run.document) && createRun(db, id, run).result === 'kept') count.readings++
-      if (packed.attempt && findAttempt(db, id) === null && saveAttempt(db, id, 0, packed.attempt).result === 'saved')
-        count.attempts++
+      const before = new Set(listAll(db, 'run', id).map(({ document }) => document))
+      for (const { kind, columns: of } of own) {
+        if (kind === 'attempt') {
+          if (find(db, 'attempt', id) === null && save(db, 'attempt', id, 0, of).result === 'saved') count.attempts++
+        } else if (!before.has(of.document) && create(db, 'run', of, { of: id }).result === 'created') count.readings++
+      }
     }
-    for (const { path, id, title, document } of sheets) {
-      const mine = id === undefined ? null : findSheet(db, id)
-      if (mine?.document === document || (mine && choose(path) === 'skip')) continue
-      if (createSheet(db, { title, document, ...(mine === null && { id }) })) count.practice++
-    }
-    for (const { path, id, code, moves, seconds, result } of exercises) {
-      const mine = findExercise(db, id)
-      if (mine?.moves === moves || (mine && choose(path) !== 'replace')) continue
-      if (saveExercise(db, id, mine?.version ?? 0, { code, moves, seconds, result }).result === 'saved')
-        count.practice++
-    }
-    for (const { path, name, choices: chosen } of ways)
-      if (keepWay(db, { name, choices: chosen }, choose(path) === 'replace').result === 'kept') count.practice++
+    for (const packed of others) if (takeIn(db, packed, choose(packed.path))) count.practice++
     return count
   })
+}
+
+/** Takes in what belongs to no network; whether anything is different now. */
+function takeIn(db: Db, packed: Packed, choice: Choice): boolean {
+  const { kind, id, columns } = packed
+  const { verdict, row } = compare(db, packed)
+  if (verdict === 'same') return false
+  if (row !== null && choice === 'replace') return save(db, kind, row.id, row.version, columns).result === 'saved'
+  // What has a name of its own cannot come beside what has it already.
+  if (kind === 'exercise') return row === null && id !== null && save(db, kind, id, 0, columns).result === 'saved'
+  if (row !== null && (choice === 'skip' || kind === 'way')) return false
+  const from = row === null && id !== null && !isTaken(db, kind, id) ? { id } : {}
+  return create(db, kind, columns, from).result === 'created'
 }
 
 /** The same under a title that tells it from the one that is here. */
 function renamed({ document }: Columns): Columns {
   const read: unknown = JSON.parse(document)
   const before = (isObject(read) ? read : {}) as unknown as NetworkDocument
-  return columnsOf({ ...before, title: `${(before.title ?? '').slice(0, 180)} (imported)`.trim() })
+  return columnsOf('network', { ...before, title: `${(before.title ?? '').slice(0, 180)} (imported)`.trim() })
 }

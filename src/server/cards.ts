@@ -72,7 +72,7 @@ function workOut(ids: readonly string[], style: Style): void {
 const tooLarge = JSON.stringify({ answer: 'too large for a card: open it', picture: null, nodeLabels: [] })
 
 async function workOutOne(id: string, style: Style): Promise<void> {
-  const row = await read((db) => findText(db, id))
+  const row = await read((db) => findText(db, 'network', id))
   if (!row) return
   const { nodes, form } = style
   const card = await onThread({ task: 'card', document: row.document, nodes, form }).catch((error: unknown) => {

@@ -10,12 +10,8 @@ import { refuse } from './refusal'
 /** How long a file that came in waits for a decision, in milliseconds. */
 const patience = 60 * 60_000
 
-/** What kinds of files come in to be looked at first, with the most bytes of each. */
-const kinds = {
-  zip: { most: 256 * 1024 * 1024, text: '256 MiB' },
-  db: { most: 2 * 1024 * 1024 * 1024, text: '2 GiB' },
-} as const
-export type IncomingKind = keyof typeof kinds
+/** What kinds of files come in to be looked at first: archives and databases. */
+export type IncomingKind = 'zip' | 'db'
 
 const folder = () => join(dirname(databaseFile()), 'incoming')
 
@@ -33,14 +29,16 @@ export async function freshFile(ending: string): Promise<string> {
 /**
  * Puts a request's body into a file, without holding it in memory; what is too long, or does not come to its end, is refused
  * and leaves nothing behind.
+ *
+ * @param most the most bytes of it
  */
 export async function takeIn(
   request: Request,
   kind: IncomingKind,
+  most: number,
 ): Promise<{ readonly id: string; readonly file: string }> {
   await forgetOld()
-  const { most, text } = kinds[kind]
-  const tooLong = () => refuse(413, `the file is over the limit of ${text}`)
+  const tooLong = () => refuse(413, `the file is over the limit of ${most / 1024 ** 2} MiB`)
   if (Number(request.headers.get('content-length')) > most) throw tooLong()
   if (!request.body) throw refuse(400, 'there is no file')
   const file = await freshFile(kind)

@@ -1,7 +1,6 @@
 import { refuse, Refused } from './refusal'
 
-/** The most bytes of a picture that comes in, the most dots, and what is kept of it. */
-const mostIn = 20 * 1024 * 1024
+/** The most dots of a picture that comes in, and what is kept of it. */
 const mostDots = 50_000_000
 const mostKept = 2 * 1024 * 1024
 const longestSide = 2400
@@ -14,16 +13,16 @@ export interface MadePicture {
   readonly bytes: Buffer
 }
 
-/** A request's body as a picture, within the limits. */
-export async function readPicture(request: Request): Promise<MadePicture> {
-  const tooLong = () => refuse(413, 'the picture is over the limit of 20 MiB')
-  if (Number(request.headers.get('content-length')) > mostIn) throw tooLong()
+/** A request's body as a picture, of so many bytes at most. */
+export async function readPicture(request: Request, most: number): Promise<MadePicture> {
+  const tooLong = () => refuse(413, `the picture is over the limit of ${most / 1024 ** 2} MiB`)
+  if (Number(request.headers.get('content-length')) > most) throw tooLong()
   const pieces: Uint8Array[] = []
   let bytes = 0
   if (request.body)
     for await (const piece of request.body as unknown as AsyncIterable<Uint8Array>) {
       bytes += piece.length
-      if (bytes > mostIn) throw tooLong()
+      if (bytes > most) throw tooLong()
       pieces.push(piece)
     }
   return makePicture(Buffer.concat(pieces))

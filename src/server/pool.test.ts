@@ -12,8 +12,8 @@ test('a thread does what the main thread would do', async () => {
   for (const task of [
     { task: 'analyse', document: text } as const,
     { task: 'card', document: text, nodes: 'letters', form: 'loop' } as const,
-    { task: 'judge', kind: 'save', text: `{"version":3,"document":${text}}` } as const,
-    { task: 'judge', kind: 'create', text: '{' } as const,
+    { task: 'judge', kind: 'network', id: 'x', text: `{"version":3,"document":${text}}` } as const,
+    { task: 'judge', kind: 'network', text: '{' } as const,
     { task: 'card', document: 'damaged', nodes: 'numbers', form: 'line' } as const,
   ])
     expect(plain(await onThread(task))).toEqual(plain(perform(task)))
@@ -39,7 +39,7 @@ test('what takes too long is stopped, and the next is done all the same', async 
   )
   const endless = onThread({ task: 'analyse', document: JSON.stringify({ ...long, parts }), arithmetic: 'exact' })
   const after = onThread({ task: 'analyse', document: text })
-  const save = onThread({ task: 'judge', kind: 'create', text })
+  const save = onThread({ task: 'judge', kind: 'network', text })
   await expect(save).resolves.toMatchObject({ ok: true })
   jest.advanceTimersByTime(9_999)
   await new Promise((done) => setImmediate(done))

@@ -30,8 +30,8 @@ function contentPolicy(nonce: string): string {
   ].join('; ')
 }
 
-/** Answers a request for a path under `/api/`; null where there is no such door. */
-export type Doors = (request: Request, path: string) => Promise<Response> | null
+/** Answers a request for a path under `/api/`. */
+export type Doors = (request: Request, path: string) => Promise<Response>
 
 /** How long a body that was refused may go on coming, in milliseconds, so that its sender reads why. */
 const lastWords = 1000
@@ -63,9 +63,9 @@ export function serve(request: IncomingMessage, response: ServerResponse, doors:
     next()
     return
   }
-  const answered = doors(webRequest(request, method, url), path)
-  if (answered === null) next()
-  else void answered.then((answer) => send(request, response, answer)).catch(() => response.destroy())
+  void doors(webRequest(request, method, url), path)
+    .then((answer) => send(request, response, answer))
+    .catch(() => response.destroy())
 }
 
 function webRequest(request: IncomingMessage, method: string, url: string): Request {

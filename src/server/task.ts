@@ -3,11 +3,12 @@ import { analyseNetwork, exactCost, type ArithmeticName } from '@/core/worksheet
 import { cardOf, type Form } from '@/core/picture'
 import { readJson, readNetwork } from '@/core/network'
 import type { Naming, Order } from '@/core/structure'
-import { judge, type Judged, type Verdict } from './judge'
+import type { KindName } from '@/core/kept'
+import { judge, type Verdict } from './judge'
 
 /** Work that takes too long for the thread that answers requests. All texts are JSON. */
 export type Task =
-  | { readonly task: 'judge'; readonly kind: keyof Judged; readonly text: string }
+  | { readonly task: 'judge'; readonly kind: KindName; readonly text: string; readonly id?: string }
   | {
       readonly task: 'analyse'
       readonly document: string
@@ -18,7 +19,7 @@ export type Task =
 
 /** What comes of a task. */
 export interface Outcomes {
-  readonly judge: Verdict<keyof Judged>
+  readonly judge: Verdict
   /** The analysis as JSON, in UTF-8. */
   readonly analyse: { readonly refused: boolean; readonly bytes: Uint8Array<ArrayBuffer> }
   /** The card as JSON text. */
@@ -30,7 +31,7 @@ export function perform<T extends Task>(task: T): Outcomes[T['task']]
 export function perform(task: Task): Outcomes[Task['task']] {
   switch (task.task) {
     case 'judge':
-      return judge(task.kind, task.text)
+      return judge(task.kind, task.text, task.id)
     case 'analyse': {
       const { document, arithmetic, order } = task
       return written(analyse(valueOf(document), { arithmetic, order }))

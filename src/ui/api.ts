@@ -1,49 +1,19 @@
 import type { Card, Form } from '@/core/picture'
-import type { ReadingsDocument } from '@/core/bench'
-import type { KeptSheet, Move, Practised, TaskMove } from '@/core/learner'
-import type { NetworkDocument, Problem, Way } from '@/core/network'
+import type { Documents, Exercise, KindName } from '@/core/kept'
+import type { NetworkDocument, Problem } from '@/core/network'
 import type { Naming } from '@/core/structure'
 
-/** A saved network as the server gives it. Times are ISO 8601 texts. */
-export interface SavedNetwork {
+/** A document as the server keeps it. Times are ISO 8601 texts. */
+export interface Saved<K extends KindName> {
   readonly id: string
   readonly title: string
   readonly version: number
   readonly updatedAt: string
-  readonly document: NetworkDocument
+  readonly document: Documents[K]
 }
 
-/** What a learner did on a network, as the server keeps it. */
-export interface SavedAttempt {
-  readonly of: string
-  readonly moves: readonly Move[]
-  readonly version: number
-}
-
-/** What a learner did at a task, as the server keeps it. */
-export interface SavedExercise {
-  readonly of: string
-  readonly moves: readonly TaskMove[]
-  readonly seconds: number
-  readonly version: number
-}
-
-/** What the moves at a task came to. */
-export type ExerciseResult = Pick<Practised, 'marks' | 'of' | 'isDone' | 'evidence' | 'slips'>
-
-/** An attempt at a task as it is listed. */
-export interface ListedExercise extends Pick<Practised, 'code' | 'at' | 'seconds'> {
-  readonly id: string
-  readonly result: ExerciseResult
-}
-
-/** A sheet of tasks as the server keeps it. */
-export interface SavedSheet {
-  readonly id: string
-  readonly version: number
-  readonly updatedAt: string
-  readonly sheet: KeptSheet
-}
+/** An exercise as it is listed; its title is its code. */
+export type ListedExercise = Omit<Saved<'exercise'>, 'document'> & Pick<Exercise, 'seconds' | 'result'>
 
 /** Which page of the logbook. */
 export interface LogbookQuery {
@@ -102,24 +72,13 @@ export interface Bin {
   }[]
 }
 
-/** A named way as the server keeps it. */
-export type SavedWay = Pick<Way, 'name' | 'choices'> & { readonly id: string }
-
-/** A run of readings as the server has it. */
-export interface SavedRun {
-  readonly id: string
-  readonly version: number
-  readonly updatedAt: string
-  readonly document: ReadingsDocument
-}
-
 /** How long an answer is waited for, in milliseconds. */
 const longest = 30_000
 /** The longest body that browsers send to its end when the page goes, in characters. */
 const mostKeptAlive = 60_000
 
 /** `C` is what a 409 brings: the record as it is kept. */
-export type Answer<T, C = SavedNetwork> =
+export type Answer<T, C = unknown> =
   | { readonly ok: true; readonly body: T }
   /** `status` 0: the server could not be reached. */
   | {
@@ -129,7 +88,7 @@ export type Answer<T, C = SavedNetwork> =
       readonly current?: C
     }
 
-async function ask<T, C = SavedNetwork>(
+async function ask<T, C = unknown>(
   method: string,
   path: string,
   body?: object,
@@ -189,47 +148,41 @@ async function sendFile<T>(path: string, file: Blob): Promise<Answer<T>> {
   }
 }
 
+/** The list that a door gives under the name of its kind. */
+async function listed<T>(kind: KindName, query = ''): Promise<Answer<readonly T[]>> {
+  const answer = await ask<Readonly<Record<string, readonly T[]>>>('GET', `/${kind}s${query}`)
+  return answer.ok ? { ok: true, body: answer.body[`${kind}s`] } : answer
+}
+
 /** The server's doors. */
 export const api = {
-  find: (id: string) => ask<SavedNetwork>('GET', `/networks/${id}`),
+  /** All of a kind; of one network, if it is named. */
+  list: <K extends Exclude<KindName, 'exercise'>>(kind: K, of?: string) =>
+    listed<Saved<K>>(kind, of === undefined ? '' : `?of=${of}`),
+  exercises: () => listed<ListedExercise>('exercise'),
+  /** One document; nothing where one with a name of its own was not begun. */
+  find: <K extends KindName>(kind: K, id: string) =>
+    ask<K extends 'attempt' | 'exercise' ? Saved<K> | undefined : Saved<K>>('GET', `/${kind}s/${id}`),
+  /** `of`: the network it belongs to; `origin`: the one it was made from. A 409 brings the one that has its title. */
+  create: <K extends KindName>(
+    kind: K,
+    document: Documents[K],
+    from: { readonly of?: string; readonly origin?: string } = {},
+  ) => ask<Saved<K>, Saved<K>>('POST', `/${kind}s`, { document, ...from }),
+  save: <K extends KindName>(kind: K, id: string, version: number, document: Documents[K], leaving?: boolean) =>
+    ask<{ readonly version: number }, Saved<K>>('PUT', `/${kind}s/${id}`, { version, document }, leaving),
+  remove: (kind: KindName, id: string) => ask<undefined>('DELETE', `/${kind}s/${id}`),
+  restore: <K extends KindName>(kind: K, id: string) => ask<Saved<K>>('POST', `/${kind}s/${id}/restore`),
+  clearExercises: () => ask<undefined>('DELETE', '/exercises'),
   logbook: (query: LogbookQuery) =>
     ask<LogbookPage>('GET', `/logbook?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`),
-  /** `origin`: the network that it was made from. */
-  create: (document: NetworkDocument, origin?: string) => ask<SavedNetwork>('POST', '/networks', { document, origin }),
   family: (id: string) =>
     ask<{ readonly networks: readonly { readonly id: string; readonly title: string }[] }>(
       'GET',
       `/networks/${id}/family`,
     ),
-  save: (id: string, version: number, document: NetworkDocument, leaving?: boolean) =>
-    ask<SavedNetwork>('PUT', `/networks/${id}`, { version, document }, leaving),
-  remove: (id: string) => ask<undefined>('DELETE', `/networks/${id}`),
-  restore: (id: string) => ask<SavedNetwork>('POST', `/networks/${id}/restore`),
   versions: (id: string) => ask<{ readonly versions: readonly EarlierState[] }>('GET', `/networks/${id}/versions`),
   version: (id: string, of: number) => ask<NetworkDocument>('GET', `/networks/${id}/versions?of=${of}`),
-  attempt: (id: string) => ask<SavedAttempt | undefined>('GET', `/networks/${id}/attempt`),
-  saveAttempt: (id: string, attempt: SavedAttempt, leaving?: boolean) =>
-    ask<{ version: number }, SavedAttempt>('PUT', `/networks/${id}/attempt`, attempt, leaving),
-  ways: () => ask<{ readonly ways: readonly SavedWay[] }>('GET', '/ways'),
-  keepWay: (way: Way, replace: boolean) => ask<SavedWay>('PUT', '/ways', { way, replace }),
-  removeWay: (id: string) => ask<undefined>('DELETE', `/ways/${id}`),
-  runs: (id: string) => ask<{ readonly runs: readonly SavedRun[] }>('GET', `/networks/${id}/runs`),
-  createRun: (id: string, document: ReadingsDocument) =>
-    ask<SavedRun>('POST', `/networks/${id}/runs`, { version: 0, document }),
-  saveRun: (id: string, version: number, document: ReadingsDocument, leaving?: boolean) =>
-    ask<{ version: number }, SavedRun>('PUT', `/runs/${id}`, { version, document }, leaving),
-  removeRun: (id: string) => ask<undefined>('DELETE', `/runs/${id}`),
-  exercises: () => ask<{ readonly exercises: readonly ListedExercise[] }>('GET', '/exercises'),
-  exercise: (id: string) => ask<SavedExercise | undefined>('GET', `/exercises/${id}`),
-  saveExercise: (id: string, exercise: SavedExercise & { readonly result: ExerciseResult }, leaving?: boolean) =>
-    ask<{ version: number }, SavedExercise>('PUT', `/exercises/${id}`, exercise, leaving),
-  clearExercises: () => ask<undefined>('DELETE', '/exercises'),
-  sheets: () => ask<{ readonly sheets: readonly SavedSheet[] }>('GET', '/sheets'),
-  sheet: (id: string) => ask<SavedSheet>('GET', `/sheets/${id}`),
-  createSheet: (sheet: KeptSheet, id?: string) => ask<SavedSheet>('POST', '/sheets', { version: 0, id, sheet }),
-  saveSheet: (id: string, version: number, sheet: KeptSheet, leaving?: boolean) =>
-    ask<{ version: number }, SavedSheet>('PUT', `/sheets/${id}`, { version, sheet }, leaving),
-  removeSheet: (id: string) => ask<undefined>('DELETE', `/sheets/${id}`),
   /** Keeps a picture to be traced. */
   keepPicture: (id: string, file: Blob) =>
     sendFile<{ readonly id: string; readonly width: number; readonly height: number }>(

@@ -46,10 +46,10 @@ export function openDoors(): Doors {
     const one = kept.get(path)
     if (method === 'DELETE' && one) return kept.delete(path) ? [204] : [404]
     if (method === 'GET' && one) return [200, one]
-    if (method === 'GET' && /\/(attempt|exercises\/[^/]+)$/.test(path)) return [204]
-    if (method === 'GET' && path.endsWith('/runs'))
+    if (method === 'GET' && /^\/api\/(attempts|exercises)\/[^/]+$/.test(path)) return [204]
+    if (method === 'GET' && path.startsWith('/api/runs?of='))
       return [200, { runs: [...kept].filter(([at]) => at.startsWith('/api/runs/')).map(([, run]) => run) }]
-    if (method === 'POST' && path.endsWith('/runs')) {
+    if (method === 'POST' && path === '/api/runs') {
       const id = `run-${kept.size}`
       const run = { ...(body as object), id, version: 1, updatedAt: '2026-11-30T12:00:00.000Z' }
       kept.set(`/api/runs/${id}`, run)

@@ -1,26 +1,13 @@
+import { readFileSync } from 'node:fs'
 import Database from 'better-sqlite3'
 import { document, worked } from '../../../test/documents'
 import { newFolder } from '../../../test/folder'
 import { randomNetwork } from '../../../test/randomNetwork'
 import { database } from '@/db'
 import { codeFrom, usualDials } from '@/core/learner'
-import { GET as bin, DELETE as emptyBin } from './bin/route'
-import { DELETE as forget } from './bin/[id]/route'
 import { dispatch } from './dispatch'
-import { GET as logbook } from './logbook/route'
-import { GET as list, POST as create } from './networks/route'
-import { DELETE as remove, GET as find, PUT as save } from './networks/[id]/route'
-import { GET as analysis } from './networks/[id]/analysis/route'
-import { GET as attempt, PUT as saveAttempt } from './networks/[id]/attempt/route'
-import { GET as runs, POST as beginRun } from './networks/[id]/runs/route'
-import { POST as restore } from './networks/[id]/restore/route'
-import { DELETE as removeRun, GET as findRun, PUT as saveRun } from './runs/[id]/route'
-import { DELETE as clearExercises, GET as exercises } from './exercises/route'
-import { GET as exercise, PUT as saveExercise } from './exercises/[id]/route'
-import { GET as sheets, POST as createSheet } from './sheets/route'
-import { DELETE as removeSheet, GET as sheet, PUT as saveSheet } from './sheets/[id]/route'
-import { GET as ways, PUT as keepWay } from './ways/route'
-import { DELETE as removeWay } from './ways/[id]/route'
+import { withDoors } from './doorList'
+import { doorFor, doors } from './doors'
 
 beforeAll(() => {
   process.env.NODREL_DATA = newFolder()
@@ -38,40 +25,52 @@ const request = (
     headers: { host: '127.0.0.1:3000', ...headers },
     body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
   })
-const at = (id: string) => ({ params: Promise.resolve({ id }) })
-const made = async (title = 'Mine') => (await create(request('POST', { document: document(worked, { title }) }))).json()
+/** A door by its path, to be asked with what stands there for `:id`. */
+const door =
+  (path: string) =>
+  (asked: Request, id = '') =>
+    dispatch(asked, `/api${path.replace(':id', encodeURIComponent(id))}`)
+const [networks, network, attempt, run, exercise, sheet, way] = [
+  '/networks',
+  ...['networks', 'attempts', 'runs', 'exercises', 'sheets', 'ways'].map((kind) => `/${kind}/:id`),
+].map(door)
+const [restore, analysis] = [door('/networks/:id/restore'), door('/networks/:id/analysis')]
+const [bin, binned, logbook] = [door('/bin'), door('/bin/:id'), door('/logbook')]
+const [runs, exercises, sheets, ways] = [door('/runs'), door('/exercises'), door('/sheets'), door('/ways')]
+const made = async (title = 'Mine') =>
+  (await networks(request('POST', { document: document(worked, { title }) }))).json()
 
 test('a network is kept, listed, found and analysed', async () => {
-  const response = await create(request('POST', { document: document(worked, { title: 'Mine' }) }))
+  const response = await networks(request('POST', { document: document(worked, { title: 'Mine' }) }))
   expect(response.status).toBe(201)
   const { id, version } = await response.json()
   expect(version).toBe(1)
-  expect((await (await list(request('GET'))).json()).networks[0]).toMatchObject({ id, title: 'Mine' })
-  expect(await (await find(request('GET'), at(id))).json()).toMatchObject({
+  expect((await (await networks(request('GET'))).json()).networks[0]).toMatchObject({ id, title: 'Mine' })
+  expect(await (await network(request('GET'), id)).json()).toMatchObject({
     id,
     document: document(worked, { title: 'Mine' }),
   })
-  expect(await (await analysis(request('GET'), at(id))).json()).toMatchObject({
+  expect(await (await analysis(request('GET'), id)).json()).toMatchObject({
     status: 'solved',
     equivalent: { exact: '25/2' },
   })
   expect(
-    await (await analysis(request('GET', undefined, {}, '?order=pairs&arithmetic=rounded:3'), at(id))).json(),
+    await (await analysis(request('GET', undefined, {}, '?order=pairs&arithmetic=rounded:3'), id)).json(),
   ).toMatchObject({ order: 'pairs', arithmetic: 'rounded:3' })
-  expect((await analysis(request('GET', undefined, {}, '?order=best'), at(id))).status).toBe(400)
+  expect((await analysis(request('GET', undefined, {}, '?order=best'), id)).status).toBe(400)
 })
 
 test('a document may be sent as it stands in a file', async () => {
-  const response = await create(request('POST', document(worked, { title: 'From a file' })))
+  const response = await networks(request('POST', document(worked, { title: 'From a file' })))
   expect(response.status).toBe(201)
   expect(await response.json()).toMatchObject({ title: 'From a file', version: 1 })
 })
 
 test('a save names its version; an old one is answered with the newer record', async () => {
   const { id } = await made()
-  const saved = await save(request('PUT', { version: 1, document: document(worked, { title: 'Newer' }) }), at(id))
-  expect(await saved.json()).toMatchObject({ version: 2, title: 'Newer' })
-  const late = await save(request('PUT', { version: 1, document: document(worked, { title: 'Late' }) }), at(id))
+  const saved = await network(request('PUT', { version: 1, document: document(worked, { title: 'Newer' }) }), id)
+  expect(await saved.json()).toEqual({ version: 2 })
+  const late = await network(request('PUT', { version: 1, document: document(worked, { title: 'Late' }) }), id)
   expect(late.status).toBe(409)
   expect(await late.json()).toMatchObject({
     problems: [{ message: expect.any(String) }],
@@ -81,21 +80,21 @@ test('a save names its version; an old one is answered with the newer record', a
 
 test('deleting puts into the bin, which is put back from, or emptied for good', async () => {
   const { id } = await made()
-  expect((await remove(request('DELETE'), at(id))).status).toBe(204)
-  expect((await find(request('GET'), at(id))).status).toBe(404)
-  expect((await remove(request('DELETE'), at(id))).status).toBe(404)
-  expect(await (await restore(request('POST'), at(id))).json()).toMatchObject({ id, version: 1 })
-  expect((await find(request('GET'), at(id))).status).toBe(200)
-  expect((await restore(request('POST'), at('none'))).status).toBe(404)
+  expect((await network(request('DELETE'), id)).status).toBe(204)
+  expect((await network(request('GET'), id)).status).toBe(404)
+  expect((await network(request('DELETE'), id)).status).toBe(404)
+  expect(await (await restore(request('POST'), id)).json()).toMatchObject({ id, version: 1 })
+  expect((await network(request('GET'), id)).status).toBe(200)
+  expect((await restore(request('POST'), 'none')).status).toBe(404)
   const other = await made('Another')
-  for (const it of [id, other.id]) await remove(request('DELETE'), at(it))
+  for (const it of [id, other.id]) await network(request('DELETE'), it)
   const { days, networks } = await (await bin(request('GET'))).json()
   expect([days, networks.length]).toEqual([30, 2])
   expect(networks[0]).toMatchObject({ id: other.id, title: 'Another', resistors: 5, deletedAt: expect.any(String) })
-  expect((await forget(request('DELETE'), at(id))).status).toBe(204)
-  expect((await forget(request('DELETE'), at(id))).status).toBe(404)
-  expect((await restore(request('POST'), at(id))).status).toBe(404)
-  expect((await emptyBin(request('DELETE'))).status).toBe(204)
+  expect((await binned(request('DELETE'), id)).status).toBe(204)
+  expect((await binned(request('DELETE'), id)).status).toBe(404)
+  expect((await restore(request('POST'), id)).status).toBe(404)
+  expect((await bin(request('DELETE'))).status).toBe(204)
   expect((await (await bin(request('GET'))).json()).networks).toEqual([])
 })
 
@@ -118,18 +117,15 @@ test('the logbook is read in pages; cards come when they are worked out', async 
 test('every door is found by its path, and nothing else is', async () => {
   const { id } = await made('By its path')
   const ask = async (path: string, method = 'GET') => {
-    const answered = dispatch(request(method), path)
-    return answered === null ? null : (await answered).status
+    return (await dispatch(request(method), path)).status
   }
   expect(await ask(`/api/networks/${id}`)).toBe(200)
   expect(await ask(`/api/networks/${id}/analysis`)).toBe(200)
-  expect(await ask(`/api/networks/${id}/attempt`)).toBe(204)
+  expect(await ask(`/api/attempts/${id}`)).toBe(204)
   expect(await ask('/api/networks/n%20one', 'DELETE')).toBe(404)
   expect([await ask('/api/logbook'), await ask('/api/bin')]).toEqual([200, 200])
   expect([await ask('/api/stars'), await ask('/api/networks', 'PATCH'), await ask(`/api/networks/${id}/x`)]).toEqual([
-    null,
-    null,
-    null,
+    404, 405, 404,
   ])
 })
 
@@ -142,9 +138,9 @@ describe('under names and from pages that are not its own', () => {
     [{ 'sec-fetch-site': 'cross-site' }, 403],
   ])('%j nothing is read or changed', async (headers, status) => {
     const { id } = await made()
-    expect((await list(request('GET', undefined, headers as Record<string, string>))).status).toBe(status)
-    expect((await remove(request('DELETE', undefined, headers as Record<string, string>), at(id))).status).toBe(status)
-    expect((await find(request('GET'), at(id))).status).toBe(200)
+    expect((await networks(request('GET', undefined, headers as Record<string, string>))).status).toBe(status)
+    expect((await network(request('DELETE', undefined, headers as Record<string, string>), id)).status).toBe(status)
+    expect((await network(request('GET'), id)).status).toBe(200)
   })
 })
 
@@ -157,46 +153,46 @@ test('a body is refused while it comes, not after', async () => {
     },
   })
   const headers = { host: '127.0.0.1:3000', 'content-type': 'application/json' }
-  const refused = await create(
+  const refused = await networks(
     new Request(url, { method: 'POST', headers, body: endless, duplex: 'half' } as RequestInit),
   )
   expect(refused.status).toBe(413)
   expect(sent).toBeLessThan(40)
   const said = { ...headers, 'content-length': String(2 ** 31) }
-  expect((await create(new Request(url, { method: 'POST', headers: said, body: '{}' }))).status).toBe(413)
+  expect((await networks(new Request(url, { method: 'POST', headers: said, body: '{}' }))).status).toBe(413)
 })
 
 test('what nests too deep is refused, and ids that mean something elsewhere are not found', async () => {
   const deep = `{"document":${'['.repeat(5000)}${']'.repeat(5000)}}`
-  expect((await create(request('POST', deep))).status).toBe(400)
+  expect((await networks(request('POST', deep))).status).toBe(400)
   const nested = `{"a":`.repeat(5000) + '1' + '}'.repeat(5000)
   const text = JSON.stringify(document(worked)).replace('"notes"', '"more"').replace(/}$/, `,"own":${nested}}`)
-  expect((await create(request('POST', text))).status).toBe(400)
+  expect((await networks(request('POST', text))).status).toBe(400)
   for (const id of ['constructor', '__proto__', '%ff', "' OR 1=1 --", 'x'.repeat(5000)])
-    expect([id, (await find(request('GET'), at(id))).status]).toEqual([id, 404])
+    expect([id, (await network(request('GET'), id)).status]).toEqual([id, 404])
 })
 
 test('a large document is judged on a thread, and comes back byte for byte', async () => {
   const large = { ...randomNetwork(3, 3000), title: 'Large' }
-  const { id } = await (await create(request('POST', { document: large }))).json()
-  const got = await (await find(request('GET'), at(id))).text()
+  const { id } = await (await networks(request('POST', { document: large }))).json()
+  const got = await (await network(request('GET'), id)).text()
   expect(got.endsWith(`"document":${JSON.stringify(large)}}`)).toBe(true)
   const wrong = { ...large, parts: large.parts.map((it) => ({ ...it, resistance: '-1' })) }
-  const refused = await save(request('PUT', { version: 1, document: wrong }), at(id))
+  const refused = await network(request('PUT', { version: 1, document: wrong }), id)
   expect(refused.status).toBe(400)
   expect((await refused.json()).problems).toHaveLength(200)
-  expect(await (await analysis(request('GET'), at(id))).json()).toMatchObject({ status: 'solved', arithmetic: 'float' })
+  expect(await (await analysis(request('GET'), id)).json()).toMatchObject({ status: 'solved', arithmetic: 'float' })
 })
 
 test('a network damaged from outside is said as damaged, and the others are listed with it', async () => {
   const { id } = await made('Damaged')
   const other = await made('Sound')
-  database().sqlite.prepare('UPDATE networks SET document = ? WHERE id = ?').run('{"parts":[nu', id)
-  expect(await (await find(request('GET'), at(id))).json()).toMatchObject({ document: null, kept: '{"parts":[nu' })
-  const { networks } = await (await list(request('GET'))).json()
-  expect(networks.find((it: { id: string }) => it.id === id)).toMatchObject({ title: 'Damaged', document: null })
-  expect(networks.find((it: { id: string }) => it.id === other.id).document.parts).toHaveLength(6)
-  expect((await analysis(request('GET'), at(id))).status).toBe(400)
+  database().sqlite.prepare('UPDATE kept SET document = ? WHERE id = ?').run('{"parts":[nu', id)
+  expect(await (await network(request('GET'), id)).json()).toMatchObject({ document: null, kept: '{"parts":[nu' })
+  const { networks: list } = await (await networks(request('GET'))).json()
+  expect(list.find((it: { id: string }) => it.id === id)).toMatchObject({ title: 'Damaged', document: null })
+  expect(list.find((it: { id: string }) => it.id === other.id).document.parts).toHaveLength(6)
+  expect((await analysis(request('GET'), id)).status).toBe(400)
 })
 
 test('a full disk acknowledges nothing, and goes on when there is room', async () => {
@@ -207,50 +203,50 @@ test('a full disk acknowledges nothing, and goes on when there is room', async (
   sqlite.pragma(`max_page_count = ${pages}`)
   const big = document(worked, { title: 'Big', notes: 'x'.repeat(20_000) })
   const answers = await Promise.all([
-    create(request('POST', { document: big })),
-    save(request('PUT', { version: 1, document: big }), at(before.id)),
-    saveAttempt(request('PUT', { version: 0, of: 'y'.repeat(20_000), moves: [] }), at(before.id)),
+    networks(request('POST', { document: big })),
+    network(request('PUT', { version: 1, document: big }), before.id),
+    attempt(request('PUT', { version: 0, document: { of: 'y'.repeat(20_000), moves: [] } }), before.id),
   ])
   expect(answers.map(({ status }) => status)).toEqual([507, 507, 507])
   expect((await answers[0].json()).problems[0].message).toContain('nodrel.db')
-  expect(await (await find(request('GET'), at(before.id))).json()).toMatchObject({ version: 1, title: 'Before' })
-  expect((await attempt(request('GET'), at(before.id))).status).toBe(204)
+  expect(await (await network(request('GET'), before.id)).json()).toMatchObject({ version: 1, title: 'Before' })
+  expect((await attempt(request('GET'), before.id)).status).toBe(204)
   sqlite.pragma('max_page_count = 1000000')
-  expect((await save(request('PUT', { version: 1, document: big }), at(before.id))).status).toBe(200)
-  expect(await (await find(request('GET'), at(before.id))).json()).toMatchObject({ version: 2, title: 'Big' })
+  expect((await network(request('PUT', { version: 1, document: big }), before.id)).status).toBe(200)
+  expect(await (await network(request('GET'), before.id)).json()).toMatchObject({ version: 2, title: 'Big' })
 })
 
 test('a database that another program holds is waited for, while others are answered', async () => {
   const { id } = await made('Held')
   const other = new Database(database().file)
   other.exec('BEGIN IMMEDIATE')
-  const saving = save(request('PUT', { version: 1, document: document(worked, { title: 'Waited' }) }), at(id))
-  expect((await find(request('GET'), at(id))).status).toBe(200)
+  const saving = network(request('PUT', { version: 1, document: document(worked, { title: 'Waited' }) }), id)
+  expect((await network(request('GET'), id)).status).toBe(200)
   other.exec('ROLLBACK')
   expect((await saving).status).toBe(200)
   other.close()
 })
 
 test('bad input is refused with problems, and nothing is kept', async () => {
-  const before = (await (await list(request('GET'))).json()).networks.length
+  const before = (await (await networks(request('GET'))).json()).networks.length
   const status = async (response: Promise<Response>) => {
     const answered = await response
     const { problems } = await answered.json()
     return [answered.status, problems[0].field]
   }
-  expect(await status(create(request('POST', '{')))).toEqual([400, 'request'])
-  expect(await status(create(request('POST', {})))).toEqual([400, 'format'])
-  expect(await status(create(request('POST', [])))).toEqual([400, 'request'])
-  expect(await status(create(request('POST', { document: [] })))).toEqual([400, 'document'])
-  expect(await status(create(request('POST', { document: document(['E1 A B 5', 'R1 A B -1']) })))).toEqual([
+  expect(await status(networks(request('POST', '{')))).toEqual([400, 'request'])
+  expect(await status(networks(request('POST', {})))).toEqual([400, 'format'])
+  expect(await status(networks(request('POST', [])))).toEqual([400, 'request'])
+  expect(await status(networks(request('POST', { document: [] })))).toEqual([400, 'document'])
+  expect(await status(networks(request('POST', { document: document(['E1 A B 5', 'R1 A B -1']) })))).toEqual([
     400,
     'resistance',
   ])
-  expect(await status(create(request('POST', 'x', { 'content-type': 'text/plain' })))).toEqual([415, 'request'])
-  expect(await status(create(request('POST', ' '.repeat(2 ** 21 + 2000))))).toEqual([413, 'request'])
+  expect(await status(networks(request('POST', 'x', { 'content-type': 'text/plain' })))).toEqual([415, 'request'])
+  expect(await status(networks(request('POST', ' '.repeat(2 ** 21 + 2000))))).toEqual([413, 'request'])
   expect(
     await status(
-      create(
+      networks(
         request(
           'POST',
           { document: document(worked) },
@@ -260,16 +256,16 @@ test('bad input is refused with problems, and nothing is kept', async () => {
     ),
   ).toEqual([403, 'request'])
   const { id } = await made()
-  expect(await status(save(request('PUT', { version: 'one', document: document(worked) }), at(id)))).toEqual([
+  expect(await status(network(request('PUT', { version: 'one', document: document(worked) }), id))).toEqual([
     400,
     'version',
   ])
-  expect(await status(save(request('PUT', { version: 1, document: {} }), at(id)))).toEqual([400, 'format'])
-  expect(await status(save(request('PUT', { version: 1, document: document(worked) }), at('none')))).toEqual([
+  expect(await status(network(request('PUT', { version: 1, document: {} }), id))).toEqual([400, 'format'])
+  expect(await status(network(request('PUT', { version: 1, document: document(worked) }), 'none'))).toEqual([
     404,
     'request',
   ])
-  expect((await (await list(request('GET'))).json()).networks).toHaveLength(before + 1)
+  expect((await (await networks(request('GET'))).json()).networks).toHaveLength(before + 1)
 })
 
 describe('an attempt', () => {
@@ -281,17 +277,21 @@ describe('an attempt', () => {
     { do: 'hint', strength: 2 },
     { do: 'undo' },
   ]
-  const keep = (id: string, body: unknown) => saveAttempt(request('PUT', body), at(id))
+  const keep = (id: string, version: number, of: string, tried: unknown) =>
+    attempt(request('PUT', { version, document: { of, moves: tried } }), id)
 
   test('is kept, taken up again, and not overwritten by an older one', async () => {
     const { id } = await made()
-    expect((await attempt(request('GET'), at(id))).status).toBe(204)
-    expect(await (await keep(id, { of: 'as it is', moves, version: 0 })).json()).toEqual({ version: 1 })
-    expect(await (await attempt(request('GET'), at(id))).json()).toEqual({ of: 'as it is', moves, version: 1 })
-    const late = await keep(id, { of: 'as it is', moves: [], version: 0 })
+    expect((await attempt(request('GET'), id)).status).toBe(204)
+    expect(await (await keep(id, 0, 'as it is', moves)).json()).toEqual({ version: 1 })
+    expect(await (await attempt(request('GET'), id)).json()).toMatchObject({
+      version: 1,
+      document: { of: 'as it is', moves },
+    })
+    const late = await keep(id, 0, 'as it is', [])
     expect(late.status).toBe(409)
-    expect(await late.json()).toMatchObject({ current: { version: 1, moves } })
-    expect((await keep(id, { of: 'as it is', moves: [], version: 1 })).status).toBe(200)
+    expect(await late.json()).toMatchObject({ current: { version: 1, document: { moves } } })
+    expect((await keep(id, 1, 'as it is', [])).status).toBe(200)
   })
 
   test('with moves that make no sense is refused, and nothing is kept', async () => {
@@ -308,23 +308,24 @@ describe('an attempt', () => {
       { do: 'toString' },
       { do: ['undo'] },
     ]) {
-      const refused = await keep(id, { of: 'it', moves: [move], version: 0 })
+      const refused = await keep(id, 0, 'it', [move])
       expect([refused.status, move]).toEqual([400, move])
     }
     const many = (count: number) =>
       new Array(count).fill({ do: 'combine', members: [1, 2], kind: 'series', answer: '3' })
     for (const moves of [many(5001), new Array(400_000).fill(0), 'none', { length: 3 }])
-      expect((await keep(id, { of: 'it', moves, version: 0 })).status).toBe(400)
-    expect((await attempt(request('GET'), at(id))).status).toBe(204)
-    expect((await keep(id, { of: 'it', moves: many(5000), version: 0 })).status).toBe(200)
-    expect((await attempt(request('GET'), at('none'))).status).toBe(404)
-    expect((await keep('none', { of: 'it', moves, version: 0 })).status).toBe(404)
+      expect((await keep(id, 0, 'it', moves)).status).toBe(400)
+    expect((await attempt(request('GET'), id)).status).toBe(204)
+    expect((await keep(id, 0, 'it', many(5000))).status).toBe(200)
+    expect((await attempt(request('GET'), 'none')).status).toBe(404)
+    expect((await keep('0'.repeat(36), 0, 'it', moves)).status).toBe(404)
+    expect((await keep('none', 0, 'it', moves)).status).toBe(400)
   })
 })
 
 describe('a run of readings', () => {
   const readings = [{ quantity: 'voltage', of: 'R1', value: '1.44 V', at: '2026-11-24T18:02:00.000Z' }]
-  const run = (title: string, more: object = {}) => ({
+  const titled = (title: string, more: object = {}) => ({
     format: 'nodrel-readings',
     version: 1,
     title,
@@ -332,29 +333,28 @@ describe('a run of readings', () => {
     ...more,
   })
 
+  const runsOf = (id: string) => dispatch(request('GET', undefined, {}, `?of=${id}`), '/api/runs')
+
   test('is begun, listed with what a file had beyond the format, saved over its version, and deleted', async () => {
     const { id } = await made()
-    const begun = await beginRun(
-      request('POST', { version: 0, document: run('Tuesday', { standin: { seed: 3 } }) }),
-      at(id),
-    )
+    const begun = await runs(request('POST', { of: id, document: titled('Tuesday', { standin: { seed: 3 } }) }))
     expect(begun.status).toBe(201)
     const first = await begun.json()
-    await beginRun(request('POST', { version: 0, document: run('Thursday') }), at(id))
-    const list = (await (await runs(request('GET'), at(id))).json()).runs
+    await runs(request('POST', { of: id, document: titled('Thursday') }))
+    const list = (await (await runsOf(id)).json()).runs
     expect(list.map(({ document: { title } }: { document: { title: string } }) => title)).toEqual([
       'Tuesday',
       'Thursday',
     ])
-    expect(list[0].document).toEqual(run('Tuesday', { standin: { seed: 3 } }))
-    const saved = await saveRun(request('PUT', { version: 1, document: run('Tuesday, again') }), at(first.id))
+    expect(list[0].document).toEqual(titled('Tuesday', { standin: { seed: 3 } }))
+    const saved = await run(request('PUT', { version: 1, document: titled('Tuesday, again') }), first.id)
     expect(await saved.json()).toEqual({ version: 2 })
-    const late = await saveRun(request('PUT', { version: 1, document: run('Too late') }), at(first.id))
+    const late = await run(request('PUT', { version: 1, document: titled('Too late') }), first.id)
     expect(late.status).toBe(409)
     expect(await late.json()).toMatchObject({ current: { version: 2, document: { title: 'Tuesday, again' } } })
-    expect((await removeRun(request('DELETE'), at(first.id))).status).toBe(204)
-    expect((await findRun(request('GET'), at(first.id))).status).toBe(404)
-    expect((await saveRun(request('PUT', { version: 2, document: run('Gone') }), at(first.id))).status).toBe(404)
+    expect((await run(request('DELETE'), first.id)).status).toBe(204)
+    expect((await run(request('GET'), first.id)).status).toBe(404)
+    expect((await run(request('PUT', { version: 2, document: titled('Gone') }), first.id)).status).toBe(404)
   })
 
   test('with readings that make no sense is refused at their rows, and nothing is kept', async () => {
@@ -364,58 +364,65 @@ describe('a run of readings', () => {
       [{ quantity: 'charge', of: 'R1', value: '1' }, 'readings[1]'],
       [null, 'readings[1]'],
     ] as const) {
-      const refused = await beginRun(
-        request('POST', { version: 0, document: { ...run('Bad'), readings: [...readings, bad] } }),
-        at(id),
+      const refused = await runs(
+        request('POST', { of: id, document: { ...titled('Bad'), readings: [...readings, bad] } }),
       )
       expect(refused.status).toBe(400)
       expect((await refused.json()).problems[0].part).toBe(part)
     }
-    expect((await beginRun(request('POST', { version: 0, document: { format: 'else' } }), at(id))).status).toBe(400)
-    expect((await beginRun(request('POST', { version: 0, document: run('Lost') }), at('none'))).status).toBe(404)
-    expect((await (await runs(request('GET'), at(id))).json()).runs).toEqual([])
+    expect((await runs(request('POST', { of: id, document: { format: 'else' } }))).status).toBe(400)
+    expect((await runs(request('POST', { of: '0'.repeat(36), document: titled('Lost') }))).status).toBe(404)
+    expect((await (await runsOf(id)).json()).runs).toEqual([])
   })
 
   test('goes with its network into the bin, and comes back with it', async () => {
     const { id } = await made()
-    const { id: runId } = await (await beginRun(request('POST', { version: 0, document: run('Kept') }), at(id))).json()
-    await remove(request('DELETE'), at(id))
-    expect((await findRun(request('GET'), at(runId))).status).toBe(404)
-    expect((await saveRun(request('PUT', { version: 1, document: run('Kept') }), at(runId))).status).toBe(404)
-    await restore(request('POST'), at(id))
-    expect((await findRun(request('GET'), at(runId))).status).toBe(200)
-    await remove(request('DELETE'), at(id))
-    await forget(request('DELETE'), at(id))
-    expect((await findRun(request('GET'), at(runId))).status).toBe(404)
+    const { id: runId } = await (await runs(request('POST', { of: id, document: titled('Kept') }))).json()
+    await network(request('DELETE'), id)
+    expect((await run(request('GET'), runId)).status).toBe(404)
+    expect((await run(request('PUT', { version: 1, document: titled('Kept') }), runId)).status).toBe(404)
+    await restore(request('POST'), id)
+    expect((await run(request('GET'), runId)).status).toBe(200)
+    await network(request('DELETE'), id)
+    await binned(request('DELETE'), id)
+    expect((await run(request('GET'), runId)).status).toBe(404)
   })
 })
 
 describe('named ways', () => {
-  const way = { format: 'nodrel-way', version: 1, name: 'Evening “class”', choices: { order: 'rounds' } }
-  test('one is kept, listed by name, not overwritten unless that is said, and deleted', async () => {
-    const kept = await keepWay(request('PUT', { way }))
-    const { id } = await kept.json()
-    await keepWay(request('PUT', { way: { ...way, name: 'Another' } }))
-    expect((await keepWay(request('PUT', { way: { ...way, choices: {} } }))).status).toBe(409)
-    const list = async () => (await (await ways(request('GET'))).json()).ways
-    expect(await list()).toEqual([
-      { id: expect.any(String), name: 'Another', choices: { order: 'rounds' } },
-      { id, name: 'Evening “class”', choices: { order: 'rounds' } },
-    ])
-    await keepWay(request('PUT', { way: { ...way, choices: {} }, replace: true }))
-    expect((await list())[1]).toEqual({ id, name: 'Evening “class”', choices: {} })
-    expect((await removeWay(request('DELETE'), at(id))).status).toBe(204)
-    expect((await removeWay(request('DELETE'), at(id))).status).toBe(404)
+  const lesson = { format: 'nodrel-way', version: 1, name: 'Evening “class”', choices: { order: 'rounds' } }
+  const make = (document: object) => ways(request('POST', { document }))
+  test('one is kept, listed by name, not overwritten unless it is that one, deleted and taken back', async () => {
+    const { id } = await (await make(lesson)).json()
+    await make({ ...lesson, name: 'Another' })
+    const taken = await make({ ...lesson, choices: {} })
+    expect(taken.status).toBe(409)
+    expect(await taken.json()).toMatchObject({ current: { id, version: 1, document: lesson } })
+    const list = async () =>
+      (await (await ways(request('GET'))).json()).ways.map((it: { document: object }) => it.document)
+    expect(await list()).toEqual([{ ...lesson, name: 'Another' }, lesson])
+    await way(request('PUT', { version: 1, document: { ...lesson, choices: {} } }), id)
+    expect((await list())[1]).toEqual({ ...lesson, choices: {} })
+    const putBack = () => door('/ways/:id/restore')(request('POST'), id)
+    expect((await putBack()).status).toBe(404)
+    expect((await way(request('DELETE'), id)).status).toBe(204)
+    expect((await way(request('DELETE'), id)).status).toBe(404)
     expect(await list()).toHaveLength(1)
+    // Its name is free; while another one has it, it cannot be taken back.
+    const { id: second } = await (await make(lesson)).json()
+    expect((await putBack()).status).toBe(404)
+    await way(request('DELETE'), second)
+    expect((await putBack()).status).toBe(200)
+    expect(await list()).toHaveLength(2)
   })
   test('what is no way is refused with every fault', async () => {
-    const answer = await keepWay(request('PUT', { way: { ...way, version: 3, choices: { order: 'x' } } }))
+    const answer = await make({ ...lesson, version: 3, choices: { order: 'x' } })
     expect(answer.status).toBe(400)
     expect((await answer.json()).problems.map(({ message }: { message: string }) => message)).toEqual([
       'only version 1 is read',
       'order must be one of single, rounds, pairs',
     ])
-    expect((await keepWay(request('PUT', 'no'))).status).toBe(400)
+    expect((await ways(request('POST', 'no'))).status).toBe(400)
   })
 })
 
@@ -432,20 +439,17 @@ describe('practice', () => {
 
   test('what was done at a task is kept, listed, taken up again, and forgotten on wish', async () => {
     const id = `own.${code}`
-    expect((await exercise(request('GET'), at(id))).status).toBe(204)
-    expect(await (await saveExercise(request('PUT', { version: 0, ...tried }), at(id))).json()).toEqual({ version: 1 })
-    expect(await (await exercise(request('GET'), at(id))).json()).toEqual({
-      of: code,
-      moves: tried.moves,
-      seconds: 12,
-      version: 1,
-    })
+    expect((await exercise(request('GET'), id)).status).toBe(204)
+    expect(await (await exercise(request('PUT', { version: 0, document: tried }), id)).json()).toEqual({ version: 1 })
+    expect(await (await exercise(request('GET'), id)).json()).toMatchObject({ id, version: 1, document: tried })
     const { exercises: list } = await (await exercises(request('GET'))).json()
-    expect(list).toEqual([{ id, code, seconds: 12, version: 1, at: expect.any(Number), result }])
-    const other = await saveExercise(request('PUT', { version: 0, ...tried, moves: [] }), at(id))
+    const at = { createdAt: expect.any(String), updatedAt: expect.any(String) }
+    expect(list).toEqual([{ id, title: code, seconds: 12, version: 1, ...at, result }])
+    const other = await exercise(request('PUT', { version: 0, document: { ...tried, moves: [] } }), id)
     expect(other.status).toBe(409)
-    expect((await other.json()).current).toMatchObject({ version: 1, moves: tried.moves })
-    expect((await clearExercises(request('DELETE'))).status).toBe(204)
+    expect((await other.json()).current).toMatchObject({ version: 1, document: { moves: tried.moves } })
+    expect((await exercises(request('POST', { document: tried }))).status).toBe(405)
+    expect((await exercises(request('DELETE'))).status).toBe(204)
     expect(await (await exercises(request('GET'))).json()).toEqual({ exercises: [] })
   })
 
@@ -457,49 +461,65 @@ describe('practice', () => {
     ['no result', { result: undefined }, 'result'],
     ['time that runs back', { seconds: -3 }, 'seconds'],
   ])('%s is refused', async (_, some, message) => {
-    const response = await saveExercise(request('PUT', { version: 0, ...tried, ...some }), at(`own.${code}`))
+    const response = await exercise(request('PUT', { version: 0, document: { ...tried, ...some } }), `own.${code}`)
     expect(response.status).toBe(400)
     expect(JSON.stringify(await response.json())).toContain(message)
   })
 
   test('an exercise is kept under its own code only', async () => {
     for (const id of ['own.1000-0000-0000', `../x.${code}`, code])
-      expect((await saveExercise(request('PUT', { version: 0, ...tried }), at(id))).status).toBe(400)
+      expect((await exercise(request('PUT', { version: 0, document: tried }), id)).status).toBe(400)
   })
 
-  test('a sheet is kept, changed over its own version, and deleted', async () => {
+  test('a sheet is kept, changed over its own version, deleted and put back under its own id', async () => {
     const kept = { role: 'set', title: 'Tuesday', marks: 20, name: '', variants: [{ name: 'A', codes: [code] }] }
-    const made = await createSheet(request('POST', { version: 0, sheet: kept }))
+    const made = await sheets(request('POST', { document: kept }))
     expect(made.status).toBe(201)
     const { id } = await made.json()
-    expect(await (await sheet(request('GET'), at(id))).json()).toMatchObject({ id, version: 1, sheet: kept })
-    expect(
-      await (await saveSheet(request('PUT', { version: 1, sheet: { ...kept, title: 'Friday' } }), at(id))).json(),
-    ).toEqual({ version: 2 })
-    const late = await saveSheet(request('PUT', { version: 1, sheet: kept }), at(id))
+    expect(await (await sheet(request('GET'), id)).json()).toMatchObject({ id, version: 1, document: kept })
+    const save = async (version: number, document: object) => sheet(request('PUT', { version, document }), id)
+    expect(await (await save(1, { ...kept, title: 'Friday' })).json()).toEqual({ version: 2 })
+    const late = await save(1, kept)
     expect(late.status).toBe(409)
-    expect((await late.json()).current).toMatchObject({ version: 2, sheet: { title: 'Friday' } })
+    expect((await late.json()).current).toMatchObject({ version: 2, document: { title: 'Friday' } })
     expect((await (await sheets(request('GET'))).json()).sheets).toHaveLength(1)
-    expect((await saveSheet(request('PUT', { version: 2, sheet: { ...kept, marks: 0 } }), at(id))).status).toBe(400)
-    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(204)
-    expect((await sheet(request('GET'), at(id))).status).toBe(404)
-    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(404)
-    expect((await saveSheet(request('PUT', { version: 2, sheet: kept }), at(id))).status).toBe(404)
-    // Put back under its own id, so that what was done at it belongs to it again; once only.
-    expect(await (await createSheet(request('POST', { version: 0, id, sheet: kept }))).json()).toMatchObject({
-      id,
-      version: 1,
-    })
-    expect((await createSheet(request('POST', { version: 0, id, sheet: kept }))).status).toBe(400)
-    expect((await createSheet(request('POST', { version: 0, id: '../x', sheet: kept }))).status).toBe(400)
-    expect((await removeSheet(request('DELETE'), at(id))).status).toBe(204)
+    expect((await save(2, { ...kept, marks: 0 })).status).toBe(400)
+    expect((await sheet(request('DELETE'), id)).status).toBe(204)
+    expect((await sheet(request('GET'), id)).status).toBe(404)
+    expect((await sheet(request('DELETE'), id)).status).toBe(404)
+    expect((await save(2, kept)).status).toBe(404)
+    const putBack = () => door('/sheets/:id/restore')(request('POST'), id)
+    expect(await (await putBack()).json()).toMatchObject({ id, version: 2, document: { title: 'Friday' } })
+    expect((await putBack()).status).toBe(404)
+    expect((await sheet(request('DELETE'), id)).status).toBe(204)
   })
+})
 
-  test('a sheet goes through its doors by path too', async () => {
-    const answered = dispatch(
-      new Request('http://127.0.0.1:3000/api/sheets', { headers: { host: '127.0.0.1:3000' } }),
-      '/api/sheets',
-    )
-    expect(await (await answered)?.json()).toEqual({ sheets: [] })
-  })
+test('versions that no save can have are refused', async () => {
+  const { id } = await made()
+  for (const version of [1e308, -1, 0.5, 2 ** 53, null])
+    expect([version, (await network(request('PUT', { version, document: document(worked) }), id)).status]).toEqual([
+      version,
+      400,
+    ])
+})
+
+test('the contributor’s guide lists them as they are', () => {
+  const text = readFileSync('docs/contributing.md', 'utf8')
+  expect(withDoors(text)).toBe(text)
+})
+
+test('each door of the table is found by a path of its own, for its method', () => {
+  const paths = doors.map(({ method, path }) => `${method} ${path}`)
+  expect(new Set(paths).size).toBe(paths.length)
+  for (const door of doors) {
+    const found = doorFor(door.method, door.path.replace(':kind', 'ways').replace(':id', 'one%20two'))
+    expect(found).toEqual({
+      door,
+      id: door.path.includes(':id') ? 'one two' : '',
+      kind: door.path.includes(':kind') ? 'way' : 'network',
+    })
+  }
+  expect(doorFor('HEAD', '/api/bin')).toMatchObject({ door: { method: 'GET', path: '/api/bin' } })
+  expect(doorFor('GET', '/api/stars/one')).toEqual({ methods: [] })
 })

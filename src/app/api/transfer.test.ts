@@ -6,28 +6,25 @@ import { document, worked } from '../../../test/documents'
 import { newFolder } from '../../../test/folder'
 import {
   columnsOf,
-  createNetwork,
-  createRun,
-  deleteNetwork,
+  create,
   emptyBin,
-  findAttempt,
-  findNetworks,
+  find,
+  findAll,
   findVersion,
-  keepWay,
+  listAll,
   listInBatches,
-  listRuns,
   listVersions,
   read,
   readLogbook,
-  saveAttempt,
-  saveNetwork,
+  remove,
+  save,
   write,
+  type Columns,
+  type Db,
 } from '@/db'
-import { GET as exported } from './export/route'
-import { POST as incoming } from './import/route'
-import { POST as imported } from './import/[id]/route'
-import { GET as backup, POST as lookAt } from './backup/route'
-import { POST as restore } from './backup/[id]/route'
+import type { ReadingsDocument } from '@/core/bench'
+import type { Move } from '@/core/learner'
+import { dispatch } from './dispatch'
 
 const folder = newFolder()
 process.env.NODREL_DATA = folder
@@ -38,36 +35,49 @@ const request = (method: string, body?: Uint8Array | string) =>
     headers: { host: '127.0.0.1' },
     ...(body !== undefined && { body: body as BodyInit, duplex: 'half' }),
   } as RequestInit)
-const at = (id: string) => ({ params: Promise.resolve({ id }) })
+const door =
+  (path: string) =>
+  (asked: Request, id = '') =>
+    dispatch(asked, `/api/${path}${id && `/${id}`}`)
+const [exported, incoming, imported] = [door('export'), door('import'), door('import')]
+const [backup, lookAt, restore] = [door('backup'), door('backup'), door('backup')]
 const bytesOf = async (response: Response) => new Uint8Array(await response.arrayBuffer())
 
-const all = () => read((db) => findNetworks(db, listInBatches(db).flat()).sort((a, b) => (a.title < b.title ? -1 : 1)))
+const all = () =>
+  read((db) => findAll(db, 'network', listInBatches(db, 'network').flat()).sort((a, b) => (a.title < b.title ? -1 : 1)))
 const clear = () =>
   write((db) => {
-    for (const id of listInBatches(db).flat()) deleteNetwork(db, id)
+    for (const id of listInBatches(db, 'network').flat()) remove(db, 'network', id)
     emptyBin(db)
   })
-const titled = (title: string, more = {}) => columnsOf(document(worked, { title, ...more }))
+const titled = (title: string, more = {}) => columnsOf('network', document(worked, { title, ...more }))
+
+/** Keeps a network: its id. */
+function made(db: Db, columns: Columns, originId: string | null = null): string {
+  const kept = create(db, 'network', columns, { originId })
+  if (kept.result !== 'created') throw new Error(kept.result)
+  return kept.row.id
+}
 
 /** Looks at an archive and takes it in. */
 async function bringIn(zip: Uint8Array, otherwise = 'both', choices = {}) {
   const looked = await incoming(request('POST', zip))
   const plan = await looked.json()
   if (looked.status !== 200) return { status: looked.status, plan, result: null }
-  const done = await imported(request('POST', JSON.stringify({ otherwise, choices })), at(plan.id))
+  const done = await imported(request('POST', JSON.stringify({ otherwise, choices })), plan.id)
   return { status: done.status, plan, result: await done.json() }
 }
 
 const verdicts = (plan: { items: { kind: string; title: string; verdict: string }[] }) =>
   plan.items.map(({ kind, title, verdict }) => `${kind} ${title}: ${verdict}`).sort()
 
-const run = {
+const run: ReadingsDocument = {
   format: 'nodrel-readings',
   version: 1,
   title: 'Tuesday',
   readings: [{ quantity: 'voltage', of: 'R2', value: '3.19 V' }],
 }
-const moves = [{ do: 'combine', kind: 'series', members: [1, 2], answer: '30' }]
+const moves: Move[] = [{ do: 'combine', kind: 'series', members: [1, 2], answer: '30' }]
 
 let archive: Uint8Array
 let one: string
@@ -75,12 +85,16 @@ let one: string
 beforeAll(async () => {
   await clear()
   one = await write((db) => {
-    const { id } = createNetwork(db, titled('One', { tags: ['dew'], notes: 'Ω \u{1F52D} "quoted"' }))
-    createRun(db, id, { title: run.title, document: JSON.stringify(run) })
-    saveAttempt(db, id, 0, { of: 'what', moves: JSON.stringify(moves) })
-    createNetwork(db, titled('Two'))
-    createNetwork(db, titled('Three, as another'), id)
-    keepWay(db, { name: 'Lesson', choices: '{"order":"pairs"}' }, true)
+    const id = made(db, titled('One', { tags: ['dew'], notes: 'Ω \u{1F52D} "quoted"' }))
+    create(db, 'run', columnsOf('run', run), { of: id })
+    save(db, 'attempt', id, 0, columnsOf('attempt', { of: 'what', moves }))
+    made(db, titled('Two'))
+    made(db, titled('Three, as another'), id)
+    create(
+      db,
+      'way',
+      columnsOf('way', { format: 'nodrel-way', version: 1, name: 'Lesson', choices: { order: 'pairs' } }),
+    )
     return id
   })
   archive = await bytesOf(await exported(request('GET')))
@@ -112,8 +126,8 @@ test('everything goes out as one archive of plain documents, and comes in elsewh
       originId,
     ])
   expect(bare(after)).toEqual(bare(before))
-  expect(await read((db) => listRuns(db, one)?.map((it) => JSON.parse(it.document)))).toEqual([run])
-  expect(await read((db) => JSON.parse(findAttempt(db, one)?.moves ?? ''))).toEqual(moves)
+  expect(await read((db) => listAll(db, 'run', one).map((it) => JSON.parse(it.document)))).toEqual([run])
+  expect(await read((db) => JSON.parse(find(db, 'attempt', one)?.document ?? '').moves)).toEqual(moves)
   // What came in is found and listed by its tags.
   const page = await read((db) =>
     readLogbook(db, { search: 'quoted', tag: 'dew', by: 'title', from: 0, count: 9, nodes: 'numbers', form: 'line' }),
@@ -128,7 +142,7 @@ test('everything goes out as one archive of plain documents, and comes in elsewh
 test('what is here otherwise is asked about: kept, kept beside, or put over with the earlier state kept', async () => {
   await clear()
   await bringIn(archive)
-  await write((db) => saveNetwork(db, one, 1, titled('One, changed here')))
+  await write((db) => save(db, 'network', one, 1, titled('One, changed here')))
   const kept = await bringIn(archive, 'skip')
   expect(verdicts(kept.plan)).toContain('network One: conflict')
   expect((await all()).map(({ title }) => title)).toEqual(['One, changed here', 'Three, as another', 'Two'])
@@ -210,12 +224,12 @@ function saying(files: Record<string, Uint8Array>, size: number): Uint8Array {
 }
 
 test('only the choices that there are are taken, for an archive that is there', async () => {
-  for (const id of ['../../etc/passwd', 'f'.repeat(36), ''])
-    expect((await imported(request('POST', '{"otherwise":"both","choices":{}}'), at(id))).status).toBe(404)
+  for (const id of ['../../etc/passwd', '..%2F..%2Fetc%2Fpasswd', 'f'.repeat(36)])
+    expect((await imported(request('POST', '{"otherwise":"both","choices":{}}'), id)).status).toBe(404)
   const { id } = await (await incoming(request('POST', archive))).json()
   for (const body of ['{"otherwise":"all","choices":{}}', '{"choices":{}}', 'x', '[]'])
-    expect((await imported(request('POST', body), at(id))).status).toBe(400)
-  expect((await imported(request('POST', '{"otherwise":"skip","choices":{}}'), at(id))).status).toBe(200)
+    expect((await imported(request('POST', body), id)).status).toBe(400)
+  expect((await imported(request('POST', '{"otherwise":"skip","choices":{}}'), id)).status).toBe(200)
 })
 
 describe('a backup', () => {
@@ -227,24 +241,24 @@ describe('a backup', () => {
     writeFileSync(file, copy)
     const other = new Database(file, { readonly: true })
     expect(other.pragma('quick_check', { simple: true })).toBe('ok')
-    expect(other.prepare('SELECT count(*) FROM networks').pluck().get()).toBe(3)
+    expect(other.prepare("SELECT count(*) FROM kept WHERE kind = 'network'").pluck().get()).toBe(3)
     other.close()
     await clear()
-    await write((db) => createNetwork(db, titled('Made since')))
+    await write((db) => made(db, titled('Made since')))
     const looked = await (await lookAt(request('POST', copy))).json()
     expect(looked).toMatchObject({ networks: 3, deleted: 0 })
     // Only looked at: nothing has changed.
     expect((await all()).map(({ title }) => title)).toEqual(['Made since'])
-    const restored = await (await restore(request('POST'), at(looked.id))).json()
+    const restored = await (await restore(request('POST'), looked.id)).json()
     expect(restored).toMatchObject({ networks: 3 })
     expect((await all()).map(({ title }) => title)).toEqual(['One', 'Three, as another', 'Two'])
-    expect(await read((db) => listRuns(db, one)?.length)).toBe(1)
+    expect(await read((db) => listAll(db, 'run', one)?.length)).toBe(1)
     const found = await read((db) =>
       readLogbook(db, { search: 'quoted', tag: '', by: 'title', from: 0, count: 9, nodes: 'numbers', form: 'line' }),
     )
     expect(found.entries.map(({ title }) => title)).toEqual(['One'])
     const kept = new Database(join(folder, restored.kept), { readonly: true })
-    expect(kept.prepare('SELECT title FROM networks').pluck().all()).toEqual(['Made since'])
+    expect(kept.prepare("SELECT title FROM kept WHERE kind = 'network'").pluck().all()).toEqual(['Made since'])
     kept.close()
   })
 

@@ -1,5 +1,5 @@
 import { readJson } from '@/core/network'
-import { listExercises, read } from '@/db'
+import { listShort, read } from '@/db'
 import type { ListedExercise } from '@/ui/api'
 import { said } from '../pageData'
 
@@ -9,12 +9,12 @@ const withPage = 1000
 /** What was practised last, for a page; what was damaged from outside is left out. */
 export async function readPractised() {
   return said(
-    read((db) => listExercises(db, withPage)).then((rows) =>
-      rows.flatMap(({ id, code, seconds, updatedAt, result }): ListedExercise[] => {
-        const read = readJson(result)
-        return read.ok
-          ? [{ id, code, seconds, at: updatedAt.getTime(), result: read.value as ListedExercise['result'] }]
-          : []
+    read((db) => listShort(db, 'exercise', withPage)).then((rows) =>
+      rows.flatMap(({ id, title, version, updatedAt, listed }): ListedExercise[] => {
+        const read = readJson(listed)
+        if (!read.ok) return []
+        const { seconds, result } = read.value as Pick<ListedExercise, 'seconds' | 'result'>
+        return [{ id, title, version, updatedAt: updatedAt.toISOString(), seconds, result }]
       }),
     ),
   )

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { SavedRun } from '@/ui/api'
+import type { Saved } from '@/ui/api'
 import { Chart } from '@/ui/Chart'
 import { logOf, type LogRow, type Planning } from '@/ui/bench/laid'
 import { bandText, benchText, rowName, verdictSigns } from '@/ui/bench/words'
@@ -10,7 +10,7 @@ export default function Compare({
   runs,
 }: {
   readonly planning: Planning
-  readonly runs: readonly SavedRun[]
+  readonly runs: readonly Saved<'run'>[]
 }) {
   const logs = useMemo(() => runs.map(({ document }) => logOf(planning, document)), [planning, runs])
   const rows = new Map<string, LogRow>()

@@ -1,21 +1,18 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { readingsOf } from '@/core/bench'
-import { api, problemText, type SavedRun } from '@/ui/api'
-import { claimPlace } from '@/ui/saving/draft'
-import type { StorageTrouble } from '@/ui/saving/draftStorage'
-import { saveGoesOn } from '@/ui/saving/underWay'
-import { useFlush } from '@/ui/saving/useFlush'
-import { draftOf, versionedSave, type Saver, type Saving } from '@/ui/saving/versionedSave'
+import { api, problemText, type Saved } from '@/ui/api'
 import type { RunDocument } from '@/ui/bench/run'
+import { useKept, type Kept } from '@/ui/saving/useKept'
+import type { Version } from '@/ui/saving/versionedSave'
 
-export interface Runs {
+type SavedRun = Saved<'run'>
+
+export interface Runs extends Pick<Kept<RunDocument>, 'saving' | 'notKept'> {
   /** All runs of the network, the open one as it is on the screen; null until they are there. */
   readonly list: readonly SavedRun[] | null
   readonly trouble: string | null
   /** The open one; null where there is none yet. */
   readonly open: SavedRun | null
-  readonly saving: Saving<RunDocument> | null
-  readonly notKept: StorageTrouble | null
   readonly choose: (id: string) => void
   /** Keeps a new run and opens it; what was wrong, or null. */
   readonly begin: (document: RunDocument) => Promise<string | null>
@@ -34,6 +31,7 @@ export interface Runs {
 function isRun(content: unknown): content is RunDocument {
   return readingsOf(content).ok
 }
+const asItIs = (run: RunDocument) => run
 
 interface History {
   readonly past: readonly RunDocument[]
@@ -47,35 +45,35 @@ export function useRuns(networkId: string): Runs {
   const [list, setList] = useState<readonly SavedRun[] | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [openId, setOpenId] = useState<string | null>(null)
-  const [kept, setKept] = useState<Pick<Runs, 'saving' | 'notKept'>>({ saving: null, notKept: null })
   const [history, setHistory] = useState<History>(fresh)
-  const saver = useRef<Saver<RunDocument> | null>(null)
   const latest = useRef<readonly SavedRun[]>([])
   /** What the server is known to have of each run. */
-  const confirmed = useRef(new Map<string, { readonly version: number; readonly content: RunDocument }>())
+  const [confirmed] = useState(() => new Map<string, Version<RunDocument>>())
   const openNow = useRef<string | null>(null)
   const beginning = useRef<Promise<unknown>>(Promise.resolve())
   const show = useCallback((runs: readonly SavedRun[]) => {
     latest.current = runs
     setList(runs)
   }, [])
+  const switchTo = useCallback((id: string | null) => {
+    openNow.current = id
+    setHistory(fresh)
+    setOpenId(id)
+  }, [])
 
   useEffect(() => {
     let gone = false
-    void api.runs(networkId).then((answer) => {
+    void api.list('run', networkId).then((answer) => {
       if (gone) return
       if (!answer.ok) return setTrouble(problemText(answer.problems))
-      for (const { id, version, document } of answer.body.runs)
-        confirmed.current.set(id, { version, content: document })
-      show(answer.body.runs)
-      openNow.current = answer.body.runs[answer.body.runs.length - 1]?.id ?? null
-      setOpenId(openNow.current)
-      if (openNow.current !== null) setKept({ saving: { state: 'saved' }, notKept: null })
+      for (const { id, version, document } of answer.body) confirmed.set(id, { version, content: document })
+      show(answer.body)
+      switchTo(answer.body[answer.body.length - 1]?.id ?? null)
     })
     return () => {
       gone = true
     }
-  }, [networkId, show])
+  }, [networkId, confirmed, show, switchTo])
 
   /** Puts a content on the screen. */
   const put = useCallback(
@@ -83,70 +81,54 @@ export function useRuns(networkId: string): Runs {
       show(latest.current.map((run) => (run.id === id ? { ...run, document } : run))),
     [show],
   )
-  useEffect(() => {
-    if (openId === null) return
-    const id = openId
-    const known = confirmed.current.get(id)
-    if (!known) return
-    const { place, left } = claimPlace('run', `${networkId}.${id}`)
-    const made = versionedSave<RunDocument>({
-      confirmed: known,
-      place,
-      send: async (version, content, leaving) => {
-        const answer = await api.saveRun(id, version, content, leaving)
-        if (answer.ok) confirmed.current.set(id, { version: answer.body.version, content })
-        if (answer.ok || !answer.current) return answer.ok ? answer : { ...answer, current: undefined }
-        return { ...answer, current: { version: answer.current.version, content: answer.current.document } }
-      },
-      wrong: () => null,
-      show: (saving, _version, notKept) => setKept({ saving, notKept }),
-    })
-    saver.current = made
-    // What was changed before there was a saver is saved by it.
-    const there = latest.current.find((run) => run.id === id)?.document
-    if (there && there !== known.content) made.put(there)
-    let gone = false
-    void left.then((found) => {
-      const draft = found && draftOf(found.text, isRun)
-      if (gone || !found || !draft) return void found?.leave()
-      put(id, draft.content)
-      made.takeUp(draft)
-      found.take()
-    })
-    return () => {
-      gone = true
-      saver.current = null
-      saveGoesOn(made.stop())
-    }
-  }, [openId, networkId, put])
-  useFlush(useCallback(async (leaving) => saver.current?.flush(leaving), []))
-
   const open = list?.find(({ id }) => id === openId) ?? null
+  const known = openId === null ? null : (confirmed.get(openId) ?? null)
+  const {
+    put: save,
+    choose: settle,
+    ...kept
+  } = useKept<'run', RunDocument>({
+    kind: 'run',
+    id: openId,
+    place: `${networkId}.${openId}`,
+    known,
+    // What was changed before it was opened here is saved now.
+    changed: open && known && open.document !== known.content ? open.document : undefined,
+    pack: asItIs,
+    unpack: asItIs,
+    fits: isRun,
+    become: (document) => openId !== null && put(openId, document),
+    onSaved: (version) => openId !== null && confirmed.set(openId, version),
+  })
+
   const become = useCallback(
     (document: RunDocument) => {
       if (openId === null) return
       put(openId, document)
-      saver.current?.put(document)
+      save(document)
     },
-    [openId, put],
+    [openId, put, save],
   )
-  const switchTo = useCallback((id: string | null) => {
-    openNow.current = id
-    setKept({ saving: id === null ? null : { state: 'saved' }, notKept: null })
-    setHistory(fresh)
-    setOpenId(id)
-  }, [])
+  const create = useCallback(
+    async (document: RunDocument) => {
+      const answer = await api.create('run', document, { of: networkId })
+      if (answer.ok) {
+        const { id, version, document: content } = answer.body
+        confirmed.set(id, { version, content })
+        show([...latest.current, answer.body])
+      }
+      return answer
+    },
+    [networkId, confirmed, show],
+  )
   const begin = useCallback(
     async (document: RunDocument): Promise<string | null> => {
-      const answer = await api.createRun(networkId, document)
+      const answer = await create(document)
       if (!answer.ok) return problemText(answer.problems)
-      const { id, version } = answer.body
-      confirmed.current.set(id, { version, content: answer.body.document })
-      show([...latest.current, answer.body])
-      switchTo(id)
+      switchTo(answer.body.id)
       return null
     },
-    [networkId, show, switchTo],
+    [create, switchTo],
   )
   const change = useCallback(
     (document: RunDocument) => {
@@ -155,9 +137,9 @@ export function useRuns(networkId: string): Runs {
       if (id === null || !before) return
       setHistory(({ past }) => ({ past: [...past, before], future: [] }))
       put(id, document)
-      saver.current?.put(document)
+      save(document)
     },
-    [put],
+    [put, save],
   )
   const edit = useCallback(
     async (how: (run: RunDocument) => RunDocument, begun: () => RunDocument): Promise<string | null> => {
@@ -197,13 +179,10 @@ export function useRuns(networkId: string): Runs {
     edit,
     keepAside: useCallback(
       async (document) => {
-        const answer = await api.createRun(networkId, document)
-        if (answer.ok) {
-          confirmed.current.set(answer.body.id, { version: answer.body.version, content: answer.body.document })
-          show([...latest.current, answer.body])
-        } else setTrouble(problemText(answer.problems))
+        const answer = await create(document)
+        if (!answer.ok) setTrouble(problemText(answer.problems))
       },
-      [networkId, show],
+      [create],
     ),
     change,
     undo: history.past.length > 0 ? undo : null,
@@ -211,24 +190,16 @@ export function useRuns(networkId: string): Runs {
     remove: useCallback(async () => {
       const before = latest.current.find(({ id }) => id === openId)
       if (!before) return null
-      const answer = await api.removeRun(before.id)
+      const answer = await api.remove('run', before.id)
       if (!answer.ok && answer.status !== 404) {
         setTrouble(problemText(answer.problems))
         return null
       }
-      saver.current = null
       const rest = latest.current.filter(({ id }) => id !== before.id)
       show(rest)
       switchTo(rest[rest.length - 1]?.id ?? null)
       return before.document
     }, [openId, show, switchTo]),
-    pick: useCallback(
-      (which) => {
-        if (kept.saving?.state !== 'conflict' || openId === null) return
-        if (which === 'theirs') put(openId, kept.saving.theirs.content)
-        saver.current?.choose(which)
-      },
-      [kept.saving, openId, put],
-    ),
+    pick: settle,
   }
 }

@@ -19,7 +19,7 @@ export function Bin({ onClose, onChange }: { readonly onClose: () => void; reado
   const load = () => api.bin().then(show)
   useEffect(() => void api.bin().then(show), [show])
   const putBack = async (id: string) => {
-    const answer = await api.restore(id)
+    const answer = await api.restore('network', id)
     if (!answer.ok && answer.status !== 404) toast.error(problemText(answer.problems))
     await load()
     onChange()

@@ -37,7 +37,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
         if (!family.ok) return setTrouble(problemText(family.problems))
         wanted = family.body.networks.map(({ id }) => id)
       }
-      const answers = await Promise.all(wanted.slice(0, most).map((id) => api.find(id)))
+      const answers = await Promise.all(wanted.slice(0, most).map((id) => api.find('network', id)))
       if (gone) return
       setLeft(Math.max(0, wanted.length - most))
       setNetworks(answers.flatMap((answer) => (answer.ok ? [comparedOf(answer.body.id, answer.body.document)] : [])))

@@ -15,7 +15,7 @@ import { toast } from '@/ui/toast'
 /** Unsaved work that no open window holds. */
 interface Left {
   readonly key: string
-  /** Of its network. */
+  /** Of its network; an exercise and a task sheet have their own. */
   readonly id: string
   readonly kind: DraftKind
   readonly text: string
@@ -35,7 +35,7 @@ async function findLeft(): Promise<Left[]> {
   const found: Left[] = []
   for (const { kind, id: of, key } of draftsIn(browserStorage).slice(0, most)) {
     // A run is kept under its network and its own id.
-    const [id] = of.split('.')
+    const id = kind === 'run' ? of.split('.')[0] : of
     const release = await hold(browserLocks(), key)
     if (!release) continue
     await release()
@@ -43,23 +43,26 @@ async function findLeft(): Promise<Left[]> {
     if (text === null) continue
     const read = readDraft(text, kind === 'network' ? isDocument : () => true)
     const draft = read.state === 'sound' ? read.draft : null
-    const isThere = async () => {
-      // A task is made from its code again, whatever there is.
-      if (kind === 'exercise' || kind === 'sheet') return true
-      const answer = await api.find(id)
-      return answer.ok || answer.status === 0
-    }
     found.push({
       key,
-      id: kind === 'exercise' ? of : id,
+      id,
       kind,
       text,
       document: draft && isDocument(draft.content) ? draft.content : null,
       at: draft?.at ?? 0,
-      there: await isThere(),
+      there: await isThere(kind, id),
     })
   }
   return found
+}
+
+/** Whether what it is gone on with is still there; where nobody answers, it is taken for that. */
+async function isThere(kind: DraftKind, id: string): Promise<boolean> {
+  const [sheet] = id.split('.')
+  // A task by itself is made from its code again.
+  if (kind === 'exercise' && sheet === 'own') return true
+  const answer = await (kind === 'exercise' || kind === 'sheet' ? api.find('sheet', sheet) : api.find('network', id))
+  return answer.ok || answer.status === 0
 }
 
 /** Where it is gone on with. */
@@ -87,7 +90,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
     await look()
   }
   const keep = async (it: Left, document: NetworkDocument) => {
-    const answer = await api.create(document)
+    const answer = await api.create('network', document)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     await discard(it)
     onChange()
@@ -111,7 +114,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
                 run: 'A run of readings',
                 network: 'A network',
                 exercise: 'A task',
-                sheet: 'A sheet of tasks',
+                sheet: 'A task sheet',
               }[kind]
           return (
             <li key={key} className="flex flex-wrap items-center gap-2 py-2">
@@ -119,7 +122,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
                 <span className="font-medium">{title}</span>
                 <span className="text-soft">
                   {at > 0 && ` · ${formatDistanceToNow(at, { addSuffix: true })}`}
-                  {!there && ' · its network was deleted'}
+                  {!there && ` · its ${kind === 'exercise' || kind === 'sheet' ? 'sheet' : 'network'} was deleted`}
                   {kind === 'network' && !document && ' · damaged, so it cannot be opened'}
                 </span>
               </span>

@@ -78,20 +78,20 @@ export function Logbook({ first }: { readonly first: string }) {
   } = useDropzone({ onDrop: brought.take, noClick: true, noKeyboard: true })
 
   const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
-    const answer = await api.create(document, origin)
+    const answer = await api.create('network', document, { origin })
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     if (then === 'stay') await refresh()
     else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
   }
   const duplicate = async ({ id }: LogbookEntry) => {
-    const found = await api.find(id)
+    const found = await api.find('network', id)
     if (!found.ok) return void toast.error(problemText(found.problems))
     const { document, title } = found.body
     await create({ ...document, title: `${title}, copy` }, 'stay', id)
     toast.success(`“${title}” duplicated`)
   }
   const putBack = async (id: string) => {
-    const answer = await api.restore(id)
+    const answer = await api.restore('network', id)
     if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
     setGone((before) => new Set([...before].filter((it) => it !== id)))
     await refresh()
@@ -99,7 +99,7 @@ export function Logbook({ first }: { readonly first: string }) {
   const remove = async ({ id, title }: LogbookEntry) => {
     // Gone from the screen at once, so that it cannot be deleted twice.
     setGone((before) => new Set([...before, id]))
-    const answer = await api.remove(id)
+    const answer = await api.remove('network', id)
     if (!answer.ok && answer.status !== 404) {
       setGone((before) => new Set([...before].filter((it) => it !== id)))
       return void toast.error(problemText(answer.problems))

@@ -21,10 +21,10 @@ export function TagsDialog({
   const { tags, problem } = readTags(typed)
   const save = async () => {
     // The newest state of the network gets the tags, whatever else has changed in it.
-    const found = await api.find(id)
+    const found = await api.find('network', id)
     if (!found.ok) return setTrouble(problemText(found.problems))
     const { tags: _before, ...document } = found.body.document
-    const answer = await api.save(id, found.body.version, tags.length > 0 ? { ...document, tags } : document)
+    const answer = await api.save('network', id, found.body.version, tags.length > 0 ? { ...document, tags } : document)
     if (!answer.ok) return setTrouble(problemText(answer.problems) || 'It was changed at the same time; save once more')
     onSaved()
     onClose()

@@ -217,6 +217,39 @@ test('what a window left unsaved of a network that is gone is listed, and kept a
   shown.unmount()
 })
 
+test('what was left unsaved of each kind is listed, and gone on with where that is', async () => {
+  const doors = openDoors()
+  const first = JSON.stringify(pageOf(['strip']))
+  const draft = JSON.stringify({ version: 1, content: { of: 'it', moves: [] }, at: Date.now() })
+  keepRecord(doors, 'n', typed('R1 1'))
+  doors.kept.set('/api/sheets/s', { version: 1 })
+  const kinds = [
+    ['attempt:n', 'An attempt', '/networks/n'],
+    ['run:n.r', 'A run of readings', '/networks/n/bench'],
+    ['exercise:own.1PY4-VXAS-9KSR', 'A task', '/practice?code=1PY4-VXAS-9KSR'],
+    ['exercise:s.1PY4-VXAS-9KSR', 'A task', '/practice/sheets/s?code=1PY4-VXAS-9KSR'],
+    ['sheet:s', 'A task sheet', '/practice/sheets/s'],
+  ]
+  show(<Logbook first={first} />, {}, doors)
+  for (const [of] of kinds) localStorage.setItem(`nodrel-draft:${of}:old`, draft)
+  localStorage.setItem('nodrel-draft:stars:n:old', draft)
+  localStorage.setItem('nodrel-draft:exercise:gone.1PY4-VXAS-9KSR:old', draft)
+  window.dispatchEvent(new Event('storage'))
+  const left = await screen.findByRole('region', { name: 'Not saved, and kept in this browser' })
+  const rows = [...left.querySelectorAll('li')]
+  expect(rows.map((row) => row.querySelector('span span')?.textContent)).toEqual([
+    ...kinds.map(([, title]) => title),
+    'A task',
+  ])
+  for (const [i, [, , path]] of kinds.entries()) {
+    await click(button('Go on with it', rows[i]))
+    expect(wentTo.at(-1)).toBe(path)
+  }
+  expect(rows[5]).toHaveTextContent('its sheet was deleted')
+  expect(rows[5]).not.toHaveTextContent('Go on with it')
+  localStorage.clear()
+})
+
 test('networks are looked at side by side, each value against the first', async () => {
   const doors = openDoors()
   keepRecord(doors, 'a', typed('R1 10 + R2 20', { title: 'Quill feed' }))

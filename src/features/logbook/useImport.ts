@@ -42,7 +42,7 @@ export function useImport(onKept: () => Promise<void>): Import {
     for (const [done, file] of documents.entries()) {
       if (documents.length > 1) setProgress({ done, of: documents.length })
       const read = await readFile(file)
-      const answer = read.ok ? await api.create(writeNetwork(read.network)) : read
+      const answer = read.ok ? await api.create('network', writeNetwork(read.network)) : read
       if (!answer.ok) bad.push({ file: file.name, problems: answer.problems })
       else if ('body' in answer) made.push(answer.body.id)
     }

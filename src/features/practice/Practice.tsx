@@ -27,7 +27,7 @@ import { Marks } from './Marks'
 import { PracticeFrame } from './PracticeFrame'
 import { SkillStrip } from './SkillStrip'
 import { TaskView } from './TaskView'
-import { useExercise } from './useExercise'
+import { practisedOf, useExercise } from './useExercise'
 
 interface Current {
   readonly task: Task
@@ -85,9 +85,7 @@ function Practising({
   readonly practised: readonly ListedExercise[]
   readonly asked: string | null
 }) {
-  const [history, setHistory] = useState<readonly Practised[]>(() =>
-    practised.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })),
-  )
+  const [history, setHistory] = useState<readonly Practised[]>(() => practised.map(practisedOf))
   const [problem, setProblem] = useState<string | null>(() => {
     const made = asked === null ? null : taskOf(asked)
     return made && !made.ok ? `${asked}: ${made.message}` : null

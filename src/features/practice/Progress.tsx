@@ -13,6 +13,7 @@ import { onceThere } from '@/ui/onceThere'
 import { dialTexts } from './dialTexts'
 import { PracticeFrame } from './PracticeFrame'
 import { SkillStrip } from './SkillStrip'
+import { practisedOf } from './useExercise'
 
 const ProgressCharts = lazy(() => onceThere(() => import('./ProgressCharts')))
 
@@ -39,7 +40,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
   /** All of it, also what is too old for this page. */
   const everything = async () => {
     const answer = await api.exercises()
-    if (answer.ok) return historyOf(answer.body.exercises)
+    if (answer.ok) return historyOf(answer.body)
     toast.error(problemText(answer.problems))
     return null
   }
@@ -143,7 +144,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
 
 /** What was practised, the first first. */
 function historyOf(list: readonly ListedExercise[]): Practised[] {
-  return list.map(({ code, at, seconds, result }) => ({ code, at, seconds, ...result })).sort((a, b) => a.at - b.at)
+  return list.map(practisedOf).sort((a, b) => a.at - b.at)
 }
 
 /** What kind of task a code is of, in words. */

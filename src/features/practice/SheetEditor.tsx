@@ -70,7 +70,7 @@ export function SheetEditor({ id, state }: { readonly id: string; readonly state
     <>
       <SavingChoice
         saving={saving}
-        putBack={() => api.createSheet(sheet, id)}
+        putBack={() => api.restore('sheet', id)}
         deleted="sheet"
         what="sheet"
         describe={({ content }) => (

@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { codeFrom, readAttemptsText, readTasksText, seeds, usualDials, type KeptSheet } from '@/core/learner'
-import { api, problemText, type SavedSheet } from '@/ui/api'
+import { api, problemText, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
 import { toast } from '@/ui/toast'
@@ -29,7 +29,7 @@ function newSheet(): KeptSheet {
 }
 
 /** Sheets that were set here, sheets that were opened, and the marks of those who worked at them. */
-export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) {
+export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[] }) {
   const router = useRouter()
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
@@ -42,7 +42,7 @@ export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) 
   const attemptFiles = useRef<HTMLInputElement>(null)
 
   const create = async (sheet: KeptSheet) => {
-    const answer = await api.createSheet(sheet)
+    const answer = await api.create('sheet', sheet)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     router.push(`/practice/sheets/${answer.body.id}`)
   }
@@ -70,15 +70,15 @@ export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) 
     setRefused(bad)
     setRows(found)
   }
-  const remove = async ({ id, sheet }: SavedSheet) => {
-    const answer = await api.removeSheet(id)
+  const remove = async ({ id, document: sheet }: Saved<'sheet'>) => {
+    const answer = await api.remove('sheet', id)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     setSheets((before) => before.filter((it) => it.id !== id))
     toast(`“${sheet.title || 'Untitled sheet'}” deleted`, {
       action: {
         label: 'Undo',
         onClick: () =>
-          void api.createSheet(sheet, id).then((again) => {
+          void api.restore('sheet', id).then((again) => {
             if (again.ok) setSheets((before) => [again.body, ...before])
             else toast.error(problemText(again.problems))
           }),
@@ -152,17 +152,18 @@ export function SheetList({ first }: { readonly first: readonly SavedSheet[] }) 
               {sheets.map((it) => (
                 <li key={it.id} className="flex items-center gap-3 px-3 py-1.5">
                   <Link href={`/practice/sheets/${it.id}`} className="min-w-0 flex-1 py-1">
-                    <span className="font-medium">{it.sheet.title || 'Untitled sheet'}</span>{' '}
+                    <span className="font-medium">{it.document.title || 'Untitled sheet'}</span>{' '}
                     <span className="text-soft">
-                      {it.sheet.role === 'set' ? 'set here' : 'to work at'} · {it.sheet.variants[0].codes.length} tasks
-                      {it.sheet.variants.length > 1 && ` in ${it.sheet.variants.length} variants`} · {it.sheet.marks}{' '}
-                      marks
-                      {it.sheet.name && ` · ${it.sheet.name}`}
+                      {it.document.role === 'set' ? 'set here' : 'to work at'} · {it.document.variants[0].codes.length}{' '}
+                      tasks
+                      {it.document.variants.length > 1 && ` in ${it.document.variants.length} variants`} ·{' '}
+                      {it.document.marks} marks
+                      {it.document.name && ` · ${it.document.name}`}
                     </span>
                   </Link>
                   <Button
                     look="plain"
-                    aria-label={`Delete ${it.sheet.title || 'the sheet'}`}
+                    aria-label={`Delete ${it.document.title || 'the sheet'}`}
                     onClick={() => void remove(it)}
                   >
                     <Trash2 size={15} aria-hidden />

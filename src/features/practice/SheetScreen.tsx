@@ -1,7 +1,7 @@
 'use client'
 
 import { useRef } from 'react'
-import type { SavedSheet } from '@/ui/api'
+import type { Saved } from '@/ui/api'
 import { useArrival } from '@/ui/useArrival'
 import { useMounted } from '@/ui/useMounted'
 import { PracticeFrame } from './PracticeFrame'
@@ -10,20 +10,20 @@ import { SheetWork } from './SheetWork'
 import { useSheet } from './useSheet'
 
 /** One sheet: to be set, or to be worked at. */
-export function SheetScreen({ record, code }: { readonly record: SavedSheet; readonly code: string | null }) {
+export function SheetScreen({ record, code }: { readonly record: Saved<'sheet'>; readonly code: string | null }) {
   const mounted = useMounted()
   return (
     <PracticeFrame screen="sheets">{mounted && <Sheet key={record.id} record={record} code={code} />}</PracticeFrame>
   )
 }
 
-function Sheet({ record, code }: { readonly record: SavedSheet; readonly code: string | null }) {
+function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly code: string | null }) {
   const state = useSheet(record)
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
   return (
     <main ref={main} tabIndex={-1} className="grid content-start gap-4 p-4 pb-24 outline-none" data-sheet={record.id}>
-      {record.sheet.role === 'set' ? (
+      {record.document.role === 'set' ? (
         <>
           <h1 className="sr-only">Set a sheet of tasks</h1>
           <SheetEditor id={record.id} state={state} />

@@ -45,16 +45,21 @@ export function SheetWork({
     live.current = attempt
   }, [])
 
+  const keepDone = useCallback(
+    (code: string) => setDone((before) => (before.includes(code) ? before : [...before, code])),
+    [],
+  )
+
   const collect = async (): Promise<AttemptsDocument | null> => {
     await savesAnswered()
     const attempts: AttemptsDocument['attempts'][number][] = []
     for (const code of codes) {
-      const answer = await api.exercise(`${id}.${code}`)
+      const answer = await api.find('exercise', `${id}.${code}`)
       if (!answer.ok) {
         toast.error(`Task ${codes.indexOf(code) + 1} could not be read: ${problemText(answer.problems)}`)
         return null
       }
-      const own = live.current?.code === code ? live.current : answer.body && { code, ...answer.body }
+      const own = live.current?.code === code ? live.current : answer.body && { code, ...answer.body.document }
       if (own && own.moves.length > 0) attempts.push({ code, moves: own.moves, seconds: own.seconds })
     }
     return attemptsOf(sheet, attempts)
@@ -71,7 +76,7 @@ export function SheetWork({
     <>
       <SavingChoice
         saving={saving}
-        putBack={() => api.createSheet(sheet, id)}
+        putBack={() => api.restore('sheet', id)}
         deleted="sheet"
         what="sheet"
         describe={({ content }) => <p>Another window changed the name: “{content.name}”.</p>}
@@ -127,7 +132,7 @@ export function SheetWork({
           number={at + 1}
           onLive={keepLive}
           onKept={setIsKept}
-          onDone={() => setDone((before) => (before.includes(code) ? before : [...before, code]))}
+          onDone={keepDone}
           onNext={at + 1 < codes.length ? () => setAt(at + 1) : null}
         />
       ) : (
@@ -153,7 +158,8 @@ function SheetTask({
   readonly onLive: (attempt: Live | null) => void
   /** Told whether it is saved. */
   readonly onKept: (isKept: boolean) => void
-  readonly onDone: () => void
+  /** Told of its code once it is done. */
+  readonly onDone: (code: string) => void
   readonly onNext: (() => void) | null
 }) {
   const exercise = useExercise(task, sheet)
@@ -168,12 +174,9 @@ function SheetTask({
     // oxlint-disable-next-line react/exhaustive-deps -- once for each move
   }, [onLive, isFetched, task, moves])
   const isDone = saving !== null && judged.done
-  const [told, setTold] = useState(false)
-  if (isDone && !told) {
-    setTold(true)
-    // Told in the next moment: another component is changed by it.
-    queueMicrotask(onDone)
-  }
+  useEffect(() => {
+    if (isDone) onDone(task.code)
+  }, [isDone, onDone, task])
   return (
     <section aria-label={`Task ${number}`} data-task={task.dials.kind}>
       <Commands

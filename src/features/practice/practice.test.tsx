@@ -1,5 +1,6 @@
+import type { Exercise } from '@/core/kept'
 import type { ListedExercise } from '@/ui/api'
-import { openDoors } from '../../../test/screen/doors'
+import { openDoors, type Doors } from '../../../test/screen/doors'
 import {
   all,
   button,
@@ -30,6 +31,10 @@ async function open(code: string, doors = openDoors()) {
   await settled()
   return shown
 }
+
+/** The moves that are kept of a task by itself. */
+const movesKept = (doors: Doors, code: string) =>
+  (doors.kept.get(`/api/exercises/own.${code}`)?.document as Exercise | undefined)?.moves
 
 const isDone = () => expect(one('[data-outcome]').dataset.outcome).toBe('true')
 const said = () => all('[data-said]')[0]
@@ -128,7 +133,7 @@ test('fill the gaps: wrong at first, then every line, kept and there again', asy
   for (const [i, text] of answers.entries()) await answer(fields()[i], text)
   isDone()
   expect(marks()).toBe('8 9 9')
-  await waitFor(() => expect(doors.kept.get('/api/exercises/own.1GWM-TFR9-X7AA')?.moves).toHaveLength(10))
+  await waitFor(() => expect(movesKept(doors, '1GWM-TFR9-X7AA')).toHaveLength(10))
   unmount()
   await open('1GWM-TFR9-X7AA', doors)
   isDone()
@@ -173,7 +178,7 @@ test('mend the bench: a reading is written down, a claim is judged', async () =>
   expect(screen.getByText(/The part is right/)).toBeInTheDocument()
   await say('is open')
   isDone()
-  await waitFor(() => expect(doors.kept.get(`/api/exercises/own.${code}`)?.moves).toHaveLength(3))
+  await waitFor(() => expect(movesKept(doors, code)).toHaveLength(3))
   unmount()
   await open(code, doors)
   isDone()
@@ -235,8 +240,9 @@ test('what was practised is listed with its slips, saved as a table, and forgott
   const doors = openDoors()
   const exercise: ListedExercise = {
     id: 'own.1RJ3-10FT-V3Q3',
-    code: '1RJ3-10FT-V3Q3',
-    at: Date.UTC(2026, 10, 30),
+    title: '1RJ3-10FT-V3Q3',
+    version: 1,
+    updatedAt: '2026-11-30T00:00:00.000Z',
     seconds: 75,
     result: { marks: 0, of: 1, isDone: false, evidence: [], slips: [{ slip: 'thousandfold', times: 1 }] },
   }

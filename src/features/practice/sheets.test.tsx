@@ -1,5 +1,5 @@
 import type { KeptSheet } from '@/core/learner'
-import type { SavedSheet } from '@/ui/api'
+import type { Saved } from '@/ui/api'
 import { openDoors } from '../../../test/screen/doors'
 import { wentTo } from '../../../test/screen/next'
 import {
@@ -35,7 +35,13 @@ const set: KeptSheet = {
   ],
   name: '',
 }
-const record = (sheet: KeptSheet): SavedSheet => ({ id: 's', version: 1, updatedAt: '2026-11-30T12:00:00.000Z', sheet })
+const record = (document: KeptSheet): Saved<'sheet'> => ({
+  id: 's',
+  title: document.title,
+  version: 1,
+  updatedAt: '2026-11-30T12:00:00.000Z',
+  document,
+})
 
 async function openSheet(sheet: KeptSheet, doors = openDoors()) {
   doors.kept.set('/api/sheets/s', { ...record(sheet) })
@@ -55,8 +61,7 @@ test('a sheet is set: dials, marks, variants; each variant goes out as a file', 
   expect(rows()).toHaveLength(3)
   fill(labelled('title'), 'Dew strips, again')
   await waitFor(() => {
-    const { sheet } = doors.kept.get('/api/sheets/s') as unknown as SavedSheet
-    expect(sheet).toMatchObject({
+    expect(doors.kept.get('/api/sheets/s')?.document).toMatchObject({
       title: 'Dew strips, again',
       variants: [{ codes: [gap, expect.anything(), expect.anything()] }, {}],
     })
@@ -120,7 +125,7 @@ test('a new sheet is begun, a file opened to be worked at, and what is none refu
   expect(wentTo.at(-1)).toBe('/practice/sheets/new')
   const file = { format: 'nodrel-tasks', version: 1, title: 'Given out', codes: [gap], marks: 3 }
   await give(labelled('A sheet of tasks'), ['sheet.json', JSON.stringify(file)])
-  expect(doors.asked.at(-1)?.body).toMatchObject({ sheet: { role: 'opened', title: 'Given out', marks: 3 } })
+  expect(doors.asked.at(-1)?.body).toMatchObject({ document: { role: 'opened', title: 'Given out', marks: 3 } })
   await give(labelled('A sheet of tasks'), ['notes.json', 'not at all'])
   expect(one('[data-refused]')).toHaveTextContent('notes.json')
 })

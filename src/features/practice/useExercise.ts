@@ -1,7 +1,21 @@
 import { useEffect, useMemo, useRef } from 'react'
-import { judgeTask, readTaskMoves, resultOf, type Judged, type Task, type TaskMove } from '@/core/learner'
-import { api, type ExerciseResult } from '@/ui/api'
-import { useMoves, type Keeping, type KeptMoves } from '@/ui/attempt/useMoves'
+import type { ExerciseResult } from '@/core/kept'
+import {
+  judgeTask,
+  readTaskMoves,
+  resultOf,
+  type Judged,
+  type Practised,
+  type Task,
+  type TaskMove,
+} from '@/core/learner'
+import type { ListedExercise } from '@/ui/api'
+import { useMoves, type KeptMoves } from '@/ui/attempt/useMoves'
+
+/** What a list has of an exercise, as what comes next is told by. */
+export function practisedOf({ title, updatedAt, seconds, result }: ListedExercise): Practised {
+  return { code: title, at: Date.parse(updatedAt), seconds, ...result }
+}
 
 /** A task that is being worked at. */
 export interface OpenExercise extends KeptMoves<TaskMove> {
@@ -15,34 +29,27 @@ export interface OpenExercise extends KeptMoves<TaskMove> {
 /** Longer without a move nobody was at it. */
 const idle = 180
 
+const isMoves = (raw: unknown) => readTaskMoves(raw).ok
+
 /** The attempt at a task, kept under its sheet, or by itself. */
 export function useExercise(task: Task, sheet: string | null): OpenExercise {
   const id = `${sheet ?? 'own'}.${task.code}`
   const clock = useRef({ before: 0, spent: 0, last: 0 })
   const seconds = () => Math.round(clock.current.before + clock.current.spent)
-  const keeping = useMemo(
-    (): Keeping<TaskMove> => ({
+  const kept = useMoves<'exercise', TaskMove>(
+    {
       kind: 'exercise',
-      load: async (of) => {
-        const answer = await api.exercise(of)
-        if (answer.ok && answer.body) clock.current.before = answer.body.seconds
-        return answer
-      },
-      send: (of, attempt, leaving) =>
-        api.saveExercise(
-          of,
-          {
-            ...attempt,
-            seconds: seconds(),
-            result: resultOf(task.dials, judgeTask(task, attempt.moves)) satisfies ExerciseResult,
-          },
-          leaving,
-        ),
-      isMoves: (raw) => readTaskMoves(raw).ok,
-    }),
-    [task],
+      isMoves,
+      pack: (attempt) => ({
+        ...attempt,
+        seconds: seconds(),
+        result: resultOf(task.dials, judgeTask(task, attempt.moves)) satisfies ExerciseResult,
+      }),
+      onFetched: (record) => (clock.current.before = record?.document.seconds ?? 0),
+    },
+    id,
+    task.code,
   )
-  const kept = useMoves(keeping, id, task.code)
   const { moves } = kept
   useEffect(() => {
     const now = Date.now() / 1000

@@ -1,6 +1,6 @@
 import type { Diagnosed } from '@/core/bench'
 import type { Block, ReportSection } from '@/core/report'
-import type { SavedRun } from '@/ui/api'
+import type { Saved } from '@/ui/api'
 import { logOf, type Log, type Planning } from '@/ui/bench/laid'
 import { seedOf } from '@/ui/bench/run'
 import { bandText, rowName, verdictSigns, verdictText } from '@/ui/bench/words'
@@ -8,14 +8,14 @@ import type { ReadingDocument } from '@/core/bench'
 
 /** A run of readings laid on the network. */
 export interface LaidRun {
-  readonly run: SavedRun
+  readonly run: Saved<'run'>
   readonly log: Log
   /** A fault is hidden in it that was not found yet: nothing is told of it. */
   readonly isSecret: boolean
 }
 
 /** All runs that have readings. */
-export function layRuns(planning: Planning, runs: readonly SavedRun[]): readonly LaidRun[] {
+export function layRuns(planning: Planning, runs: readonly Saved<'run'>[]): readonly LaidRun[] {
   return runs
     .map((run) => {
       const { faults, foundAfter } = seedOf(run.document)

@@ -43,7 +43,7 @@ test('what was tried is part of it; while it is being tried it is set as a task,
   const network = typed('R1 100 + R2 200')
   const doors = openDoors()
   const moves = [{ do: 'combine', members: [0, 1], kind: 'series', answer: '310' }]
-  doors.kept.set('/api/networks/n/attempt', { of: tried(networkOf(network)), moves, version: 1 })
+  doors.kept.set('/api/attempts/n', { version: 1, document: { of: tried(networkOf(network)), moves } })
   await open(ReportScreen, network, { doors, isTried: true })
   expect(screen.getByRole('radio', { name: 'Task sheet' })).toBeChecked()
   expect(textOf(paper())).not.toContain('300 Ω')

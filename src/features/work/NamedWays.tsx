@@ -1,7 +1,7 @@
 import { Download, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { readWayText, usualSchool, type School, type Way } from '@/core/network'
-import { api, problemText, type SavedWay } from '@/ui/api'
+import { api, problemText, type Answer, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName } from '@/ui/download'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -12,43 +12,45 @@ const wayOf = (name: string, choices: Way['choices']): Way => ({ format: 'nodrel
 /** Whole ways under names: kept, chosen, taken out as files and brought in. */
 export function NamedWays({ school }: { readonly school: School }) {
   const { choose } = useOpenNetwork()
-  const [ways, setWays] = useState<readonly SavedWay[] | null>(null)
+  const [ways, setWays] = useState<readonly Saved<'way'>[] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [name, setName] = useState('')
   /** A way whose name is taken: it waits for a word. */
   const [waiting, setWaiting] = useState<Way | null>(null)
-  const show = useCallback((answer: Awaited<ReturnType<typeof api.ways>>) => {
-    if (answer.ok) setWays(answer.body.ways)
+  const show = useCallback((answer: Answer<readonly Saved<'way'>[]>) => {
+    if (answer.ok) setWays(answer.body)
     else setProblem(problemText(answer.problems))
   }, [])
   useEffect(() => {
     let gone = false
-    void api.ways().then((answer) => gone || show(answer))
+    void api.list('way').then((answer) => gone || show(answer))
     return () => {
       gone = true
     }
   }, [show])
 
   const keep = async (way: Way, replace = false) => {
-    const answer = await api.keepWay(way, replace)
+    let answer: Answer<unknown, Saved<'way'>> = await api.create('way', way)
+    if (!answer.ok && answer.current && replace)
+      answer = await api.save('way', answer.current.id, answer.current.version, way)
     setWaiting(!answer.ok && answer.status === 409 ? way : null)
     setProblem(answer.ok || answer.status === 409 ? null : problemText(answer.problems))
     if (!answer.ok) return
     setName('')
     toast(`“${way.name}” is kept`)
-    show(await api.ways())
+    show(await api.list('way'))
   }
   const take = (way: Pick<Way, 'name' | 'choices'>) => {
     choose({ ...usualSchool, ...way.choices, ways: undefined })
     toast(`This worksheet is done as “${way.name}”`)
   }
-  const remove = async (way: SavedWay) => {
-    const answer = await api.removeWay(way.id)
+  const remove = async (id: string, way: Way) => {
+    const answer = await api.remove('way', id)
     if (!answer.ok && answer.status !== 404) return setProblem(problemText(answer.problems))
     toast(`“${way.name}” is deleted`, {
-      action: { label: 'Undo', onClick: () => void keep(wayOf(way.name, way.choices)) },
+      action: { label: 'Undo', onClick: () => void keep(way) },
     })
-    show(await api.ways())
+    show(await api.list('way'))
   }
   const bring = async (files: FileList | null) => {
     const file = files?.[0]
@@ -81,8 +83,8 @@ export function NamedWays({ school }: { readonly school: School }) {
         <p className="text-soft">No way has a name yet. Make the choices as you like them, and keep them under one.</p>
       )}
       <ul className="flex flex-wrap gap-2">
-        {(ways ?? []).map((way) => (
-          <li key={way.id} className="flex items-center rounded border border-edge">
+        {(ways ?? []).map(({ id, document: way }) => (
+          <li key={id} className="flex items-center rounded border border-edge">
             <Button look="plain" className="!min-h-7 text-xs font-semibold" onClick={() => take(way)}>
               {way.name}
             </Button>
@@ -94,7 +96,7 @@ export function NamedWays({ school }: { readonly school: School }) {
                 download(
                   fileName(way.name, '.nodrel-way.json'),
                   'application/json',
-                  `${JSON.stringify(wayOf(way.name, way.choices), null, 2)}\n`,
+                  `${JSON.stringify(way, null, 2)}\n`,
                 )
               }
             >
@@ -104,7 +106,7 @@ export function NamedWays({ school }: { readonly school: School }) {
               look="plain"
               className="!min-h-7 !px-1.5"
               aria-label={`Delete “${way.name}”`}
-              onClick={() => void remove(way)}
+              onClick={() => void remove(id, way)}
             >
               <Trash2 size={14} aria-hidden />
             </Button>

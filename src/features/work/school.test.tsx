@@ -230,22 +230,25 @@ test('each choice shows what it writes here, or says why it changes nothing', as
 
 test('a whole way is named, chosen, taken from a file; a name that is taken is asked about, nonsense refused', async () => {
   const doors = openDoors()
-  const way = { id: 'w', name: 'Evening class', choices: { names: 'letters' } }
+  const way = { format: 'nodrel-way', version: 1, name: 'Evening class', choices: { names: 'letters' } }
+  const record = { id: 'w', title: way.name, version: 1, document: way }
   await open(Work, typed('1.5 + (10 + 20) // 15 + 1'), { doors })
   doors.answer('GET /api/ways', [200, { ways: [] }])
-  doors.answer('PUT /api/ways', [200, way])
+  doors.answer('POST /api/ways', [201, record])
   await showBand()
   await choose('names', 'letters')
   await click(within(band()).getByRole('tab', { name: 'whole ways' }))
   expect(band()).toHaveTextContent('No way has a name yet')
-  doors.answer('GET /api/ways', [200, { ways: [way] }])
+  doors.answer('GET /api/ways', [200, { ways: [record] }])
   fill(labelled('this way as'), 'Evening class')
   await click(button('Keep it'))
-  expect(doors.asked.filter(({ method, path }) => method === 'PUT' && path === '/api/ways')).toEqual([
+  expect(doors.asked.filter(({ method, path }) => method === 'POST' && path === '/api/ways')).toEqual([
     expect.objectContaining({
       body: {
-        way: expect.objectContaining({ name: 'Evening class', choices: expect.objectContaining({ names: 'letters' }) }),
-        replace: false,
+        document: expect.objectContaining({
+          name: 'Evening class',
+          choices: expect.objectContaining({ names: 'letters' }),
+        }),
       },
     }),
   ])
@@ -255,8 +258,9 @@ test('a whole way is named, chosen, taken from a file; a name that is taken is a
   expect(half(1, 'reduce')).toHaveTextContent('Ra and R4 in parallel')
   const bring = (text: string) => give(labelled('Bring in a way from a file'), ['way.json', text])
   await click(button('Undo'))
-  doors.answer('PUT /api/ways', [409, { problems: [{ part: null, field: 'name', message: 'taken' }] }])
-  await bring(JSON.stringify({ format: 'nodrel-way', version: 1, name: way.name, choices: way.choices }))
+  const taken = { problems: [{ part: null, field: 'name', message: 'taken' }], current: record }
+  doors.answer('POST /api/ways', [409, taken])
+  await bring(JSON.stringify(way))
   expect(half(1, 'reduce')).toHaveTextContent('Ra and R4 in parallel')
   expect(band()).toHaveTextContent('Another way is called “Evening class”')
   await click(button('Leave it'))

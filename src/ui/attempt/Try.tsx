@@ -126,7 +126,7 @@ export function Attempt({
       {attempt.saving && (
         <SavingChoice
           saving={attempt.saving}
-          putBack={() => api.restore(id)}
+          putBack={() => api.restore('network', id)}
           what="attempt"
           describe={({ content }) => (
             <p>

@@ -1,5 +1,6 @@
 import { Work } from '@/features/work/Work'
-import { openDoors } from '../../../test/screen/doors'
+import type { Attempt } from '@/core/kept'
+import { openDoors, type Doors } from '../../../test/screen/doors'
 import {
   all,
   between,
@@ -46,6 +47,9 @@ const said = (label: string) => one(`[id="${labelled(label).getAttribute('aria-d
 const slips = (element: HTMLElement) => element.dataset.slip?.split(' ') ?? []
 const goOver = (from: string, quantity: string) => click(button(`the ${quantity}`, one(`[data-undo="${from}"]`)))
 
+/** What is kept of what was tried. */
+const attemptKept = (doors: Doors) => doors.kept.get('/api/attempts/n')?.document as Attempt | undefined
+
 /** Opens a network to be tried. */
 async function begin(network: Parameters<typeof open>[1], doors = openDoors()) {
   const shown = await open(Work, network, { doors, isTried: true })
@@ -62,7 +66,7 @@ test('a network is done by hand in an order of one’s own, kept, taken up again
   await combine(['R1', '(R2+3)‖4', 'R5'], 'series', '25/2')
   await answer('current of Req', '960 mA')
   expect(all('[data-own="0"][data-side=expand]')).toHaveLength(1)
-  await waitFor(() => expect(doors.kept.get('/api/networks/n/attempt')?.moves).toHaveLength(4))
+  await waitFor(() => expect(attemptKept(doors)?.moves).toHaveLength(4))
   unmount()
   await begin(network, doors)
   expect(labelled('current of Req')).toHaveValue('960 mA')
@@ -269,20 +273,23 @@ test('without values the steps are tried in letters', async () => {
 
 test('what was tried of another network is said, and what another window did can be taken up', async () => {
   const doors = openDoors()
-  doors.kept.set('/api/networks/n/attempt', { of: 'something else', moves: [{ do: 'hint', strength: 1 }], version: 3 })
+  doors.kept.set('/api/attempts/n', {
+    version: 3,
+    document: { of: 'something else', moves: [{ do: 'hint', strength: 1 }] },
+  })
   await begin(typed('R1 100 + R2 200'), doors)
   expect(one('[data-try]')).toHaveTextContent('The network was changed since you tried it, so you begin anew')
   // Another window goes on meanwhile.
   await click(button('Where to look'))
-  await waitFor(() => expect(doors.kept.get('/api/networks/n/attempt')?.version).toBe(4))
-  const { of } = doors.kept.get('/api/networks/n/attempt') as unknown as { of: string }
+  await waitFor(() => expect(doors.kept.get('/api/attempts/n')?.version).toBe(4))
+  const of = attemptKept(doors)?.of
   const theirs = [1, 2].map((strength) => ({ do: 'hint', strength }))
-  doors.kept.set('/api/networks/n/attempt', { of, moves: theirs, version: 5 })
+  doors.kept.set('/api/attempts/n', { version: 5, document: { of, moves: theirs } })
   await click(button('The step itself'))
   const dialog = await screen.findByRole('dialog', { name: /saved elsewhere/ })
   expect(dialog).toHaveTextContent('2 moves there, 2 moves here')
   await click(button('Go on with mine'))
-  await waitFor(() => expect(doors.kept.get('/api/networks/n/attempt')?.version).toBe(6))
+  await waitFor(() => expect(doors.kept.get('/api/attempts/n')?.version).toBe(6))
   expect(one('[data-other]')).toHaveTextContent('2 moves')
   await click(button('Take it up'))
   expect(textOf(one('[data-hint]'))).toBeTruthy()

@@ -2,8 +2,7 @@ import { useMemo, useState } from 'react'
 import { play, readMoves, replay, triedWorksheet, type Move, type Position } from '@/core/learner'
 import type { Worksheet } from '@/core/worksheet'
 import type { Network } from '@/core/network'
-import { api } from '@/ui/api'
-import { useMoves, type KeptMoves, type Keeping } from './useMoves'
+import { useMoves, type KeptMoves, type MovesKept } from './useMoves'
 
 /** An attempt with where it stands. */
 export interface OpenAttempt extends KeptMoves<Move> {
@@ -25,11 +24,10 @@ export function tried({ parts, known }: Network): string {
 }
 
 /** Attempts at the networks of the logbook. */
-const ofNetworks: Keeping<Move> = {
+const ofNetworks: MovesKept<'attempt', Move> = {
   kind: 'attempt',
-  load: api.attempt,
-  send: api.saveAttempt,
   isMoves: (raw) => readMoves(raw).ok,
+  pack: (attempt) => attempt,
 }
 
 /** Where the moves lead. Where one more was made, only that one is judged. */

@@ -19,7 +19,7 @@ export function DamagedNetwork({
 }) {
   const router = useRouter()
   const remove = async () => {
-    const answer = await api.remove(id)
+    const answer = await api.remove('network', id)
     if (answer.ok) router.push('/')
     else toast.error(problemText(answer.problems))
   }

@@ -2,18 +2,18 @@
 
 import { useEffect, useState, type ReactNode } from 'react'
 import { isDocument } from '@/core/network'
-import { api, problemText, type SavedNetwork } from '../api'
+import { api, problemText, type Saved } from '../api'
 import { Button } from '../Button'
 import { Notice } from '../Notice'
 import { OpenNetwork } from './OpenNetwork'
 
 /** Opens a network whose document is too large to come with the page. */
 export function FetchNetwork({ id, children }: { readonly id: string; readonly children: ReactNode }) {
-  const [record, setRecord] = useState<SavedNetwork | null>(null)
+  const [record, setRecord] = useState<Saved<'network'> | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [tries, setTries] = useState(0)
   useEffect(() => {
-    void api.find(id).then((answer) => {
+    void api.find('network', id).then((answer) => {
       if (!answer.ok) setTrouble(problemText(answer.problems))
       else if (!isDocument(answer.body.document)) setTrouble('what is kept of it is damaged')
       else setRecord(answer.body)

@@ -18,7 +18,7 @@ export function NetworkSaving() {
       <SavingState saving={saving} notKept={notKept} className="text-xs text-bar-soft" />
       <SavingChoice
         saving={saving}
-        putBack={() => api.restore(id)}
+        putBack={() => api.restore('network', id)}
         what="network"
         describe={({ version, content }) => (
           <p>

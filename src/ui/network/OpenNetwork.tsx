@@ -14,10 +14,9 @@ import {
 import { useStore } from 'zustand'
 import { schoolChoices, type School, type WorksheetChoices } from '@/core/network'
 import type { Pace } from '@/core/worksheet'
-import { api, type SavedNetwork } from '../api'
+import type { Saved } from '../api'
 import { SettingsContext, useSettings } from '../settings'
 import type { Settings } from '../settingsCookie'
-import { claimPlace } from '../saving/draft'
 import { saveGoesOn } from '../saving/underWay'
 import { useFlush } from '../saving/useFlush'
 import { keepNetwork, type KeptNetwork } from './keepNetwork'
@@ -58,7 +57,7 @@ export function OpenNetwork({
   isTried = false,
   children,
 }: {
-  readonly record: SavedNetwork
+  readonly record: Saved<'network'>
   /** The record came from the server just now, so that no newer one need be asked for. */
   readonly justFetched?: boolean
   /** It is being tried, so that its answers are not shown. */
@@ -74,9 +73,8 @@ export function OpenNetwork({
   const [walk, putWalk] = useState<Walk>({ mode: isTried ? 'try' : 'worked', pace: 'line', shown: 0 })
   const keeping = useRef<KeptNetwork | null>(null)
   useEffect(() => {
-    const { id, version, document: content } = record
-    const doors = justFetched ? { ...api, find: async () => ({ ok: true, body: record }) as const } : api
-    const kept = keepNetwork(store, { version, content }, doors, () => claimPlace('network', id))
+    const { version, document: content } = record
+    const kept = keepNetwork(store, { version, content }, !justFetched)
     keeping.current = kept
     return () => saveGoesOn(kept.stop())
     // The record is what the store was made from; a newer one comes through the server's answers.

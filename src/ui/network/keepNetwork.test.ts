@@ -1,6 +1,6 @@
 import { document, worked } from '../../../test/documents'
 import { lockManager, memoryStorage } from '../../../test/memoryStorage'
-import type { Answer, SavedNetwork } from '@/ui/api'
+import type { Answer, api as Api, Saved } from '@/ui/api'
 import type { NetworkDocument } from '@/core/network'
 import { claimPlace } from '@/ui/saving/draft'
 import { keepNetwork } from './keepNetwork'
@@ -11,16 +11,17 @@ const others = memoryStorage()
 Object.defineProperty(globalThis, 'localStorage', { value: others.storage })
 beforeEach(() => others.held.clear())
 
-const record: SavedNetwork = { id: 'n1', title: '', version: 1, updatedAt: '', document: document(worked) }
+type Record = Saved<'network'>
+const record: Record = { id: 'n1', title: '', version: 1, updatedAt: '', document: document(worked) }
 const titled = (title: string) => ({ ...record.document, title })
-const theirsAt = (version: number, title: string): SavedNetwork => ({ ...record, version, document: titled(title) })
+const theirsAt = (version: number, title: string): Record => ({ ...record, version, document: titled(title) })
 const later = (ms: number) => jest.advanceTimersByTimeAsync(ms)
-const conflict = (current: SavedNetwork): Answer<SavedNetwork> => ({ ok: false, status: 409, problems: [], current })
+const conflict = (current: Record): Answer<Record, Record> => ({ ok: false, status: 409, problems: [], current })
 
 /** A window on the network, with a server that has `kept` and answers each save as told, in turn, and then takes it. */
 function open({
   kept = record,
-  answers = [] as Answer<SavedNetwork>[],
+  answers = [] as Answer<Record, Record>[],
   storage = memoryStorage(),
   locks = lockManager(),
   findAfter = 0,
@@ -28,17 +29,23 @@ function open({
 } = {}) {
   const saves: { version: number; title?: string }[] = []
   const api = {
-    find: async (): Promise<Answer<SavedNetwork>> => {
+    find: async (): Promise<Answer<Record>> => {
       await new Promise((done) => setTimeout(done, findAfter))
       return { ok: true, body: kept }
     },
-    save: async (_id: string, version: number, doc: NetworkDocument): Promise<Answer<SavedNetwork>> => {
+    save: async (
+      _kind: string,
+      _id: string,
+      version: number,
+      doc: NetworkDocument,
+    ): Promise<Answer<Record, Record>> => {
       saves.push({ version, title: doc.title })
       return answers.shift() ?? { ok: true, body: { ...record, version: version + 1, document: doc } }
     },
   }
   const store = createWorkStore(from)
-  const keeping = keepNetwork(store, { version: from.version, content: from.document }, api, () =>
+  const known = { version: from.version, content: from.document }
+  const keeping = keepNetwork(store, known, true, api as unknown as typeof Api, () =>
     claimPlace('network', 'n1', storage, locks, `w${Math.random()}`),
   )
   return { store, keeping, saves, storage, title: () => store.getState().document.title }

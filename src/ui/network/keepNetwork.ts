@@ -1,19 +1,13 @@
 import { isDocument, readNetwork, type NetworkDocument } from '@/core/network'
 import type { api as Api } from '@/ui/api'
-import { claimPlace } from '@/ui/saving/draft'
-import { findOther, keepOther } from '@/ui/saving/otherVersion'
-import { draftOf, versionedSave, type Version } from '@/ui/saving/versionedSave'
+import type { claimPlace } from '@/ui/saving/draft'
+import { keep, type Keeper } from '@/ui/saving/keep'
+import { findOther } from '@/ui/saving/otherVersion'
+import type { Version } from '@/ui/saving/versionedSave'
 import { isHalfTyped, type Typing, type WorkStore } from './store'
 
-/** Keeps the open network: what the screens need of it. */
-export interface KeptNetwork {
-  /** After a conflict: which of the two goes on; the other stays within reach of Undo, also after a reload. */
-  readonly choose: (which: 'mine' | 'theirs') => void
-  /** After the network was put back, over this version. */
-  readonly goOn: (version: number) => void
-  readonly flush: (leaving?: boolean) => Promise<void>
-  readonly stop: () => Promise<void>
-}
+/** Keeps the open network. After a conflict what was not chosen stays within reach of Undo, also after a reload. */
+export type KeptNetwork = Keeper<NetworkDocument>
 
 const typingOf = (beside: unknown): Typing => {
   const { formula, source } = (typeof beside === 'object' && beside !== null ? beside : {}) as Record<string, unknown>
@@ -24,82 +18,59 @@ const typingOf = (beside: unknown): Typing => {
 }
 
 /**
- * Saves the open network by itself, from the first key on. What another window left unsaved is taken up, and what the
- * browser remembered of the page is replaced by what is newer, unless something was changed here before that is known.
+ * Keeps what the store of the open network has; see {@link keep}.
  *
  * @param record what the server has, as far as the page knows
+ * @param isOld whether the server is asked for a newer one
  */
 export function keepNetwork(
   store: WorkStore,
   record: Version<NetworkDocument>,
-  api: Pick<typeof Api, 'find' | 'save'>,
-  claim: () => ReturnType<typeof claimPlace>,
+  isOld = true,
+  doors?: Pick<typeof Api, 'find' | 'save'>,
+  claim?: typeof claimPlace,
 ): KeptNetwork {
   const { id } = store.getState()
-  const { place, left } = claim()
-  const saver = versionedSave<NetworkDocument>({
-    confirmed: record,
-    place,
-    wrong: (document) => (readNetwork(document).ok ? null : 'something in it is wrong'),
-    send: async (version, document, leaving) => {
-      const answer = await api.save(id, version, document, leaving)
-      if (answer.ok || !answer.current) return answer.ok ? answer : { ...answer, current: undefined }
-      const { version: newest, document: content } = answer.current
-      return { ...answer, current: { version: newest, content } }
-    },
-    show: (saving, _version, notKept) => store.setState({ saving, notKept }),
-  })
-  const untouched = () => {
-    const { document, typing } = store.getState()
-    return document === record.content && !isHalfTyped(typing)
-  }
   const remembered = findOther('network', id, isDocument)
   if (remembered && store.getState().past.length === 0) store.setState({ past: [remembered] })
-  if (!untouched()) saver.put(store.getState().document, store.getState().typing)
-  const unsubscribe = store.subscribe((now, before) => {
-    if (now.document !== before.document || now.typing !== before.typing) saver.put(now.document, now.typing)
-  })
-
-  let stopped = false
-  void Promise.all([left, api.find(id)]).then(([found, answer]) => {
-    if (stopped || !untouched()) return void found?.leave()
-    if (answer.ok && answer.body.version > record.version && isDocument(answer.body.document)) {
-      const { version, document } = answer.body
-      saver.newer({ version, content: document })
-      store.setState({ document })
-    }
-    const draft = found && draftOf(found.text, isDocument)
-    if (!found || !draft) return void found?.leave()
-    const { document: before, past } = store.getState()
-    saver.takeUp(draft)
-    found.take()
-    const same = JSON.stringify(before) === JSON.stringify(draft.content)
-    store.setState({
-      document: draft.content,
-      typing: typingOf(draft.beside),
-      ...(same ? {} : { past: [...past, before] }),
-    })
-  })
-
-  return {
-    choose(which) {
-      const { saving, document: mine, past } = store.getState()
-      if (saving.state !== 'conflict') return
-      const theirs = saving.theirs.content
-      keepOther('network', id, which === 'mine' ? theirs : mine)
-      saver.choose(which)
-      store.setState(
-        which === 'mine'
-          ? { past: [...past, theirs], future: [], lastChange: null }
-          : { document: theirs, past: [...past, mine], future: [], typing: {}, lastChange: null },
-      )
+  const keeper = keep<'network', NetworkDocument>(
+    {
+      kind: 'network',
+      id,
+      known: record,
+      isOld,
+      pack: (document) => document,
+      unpack: (document) => document,
+      fits: isDocument,
+      wrong: (document) => (readNetwork(document).ok ? null : 'something in it is wrong'),
+      become(document, from, beside) {
+        const { document: before, past } = store.getState()
+        const isSame = JSON.stringify(before) === JSON.stringify(document)
+        // A draft is a change that can be undone; what is merely newer is not.
+        const isChange = from === 'draft' && !isSame
+        store.setState({ document, typing: typingOf(beside), ...(isChange && { past: [...past, before] }) })
+      },
+      show: (saving, notKept) => store.setState({ saving, notKept }),
     },
-    goOn: saver.goOn,
-    flush: saver.flush,
+    doors,
+    claim,
+  )
+  const { document, typing } = store.getState()
+  if (document !== record.content || isHalfTyped(typing)) keeper.put(document, typing)
+  const unsubscribe = store.subscribe((now, before) => {
+    if (now.document !== before.document || now.typing !== before.typing) keeper.put(now.document, now.typing)
+  })
+  return {
+    ...keeper,
+    choose(which) {
+      const { past } = store.getState()
+      const aside = keeper.choose(which)
+      if (aside) store.setState({ past: [...past, aside], future: [], lastChange: null })
+      return aside
+    },
     async stop() {
-      stopped = true
       unsubscribe()
-      await saver.stop()
+      await keeper.stop()
     },
   }
 }

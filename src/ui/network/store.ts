@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla'
 import type { NetworkDocument } from '@/core/network'
-import type { SavedNetwork } from '@/ui/api'
+import type { Saved } from '@/ui/api'
 import type { StorageTrouble } from '@/ui/saving/draftStorage'
 import type { Saving } from '@/ui/saving/versionedSave'
 
@@ -39,7 +39,7 @@ export interface WorkState {
 export type WorkStore = ReturnType<typeof createWorkStore>
 
 /** The open network, with undo and redo as deep as the session. */
-export function createWorkStore(record: SavedNetwork) {
+export function createWorkStore(record: Saved<'network'>) {
   const store = createStore<WorkState>(() => ({
     id: record.id,
     document: record.document,

@@ -1,3 +1,4 @@
+import type { KindName } from '@/core/kept'
 import { browserStorage, type DraftStorage, type StorageTrouble } from './draftStorage'
 
 /** What is not on the server yet, kept in the browser so that it survives a reload and a stopped server. */
@@ -40,8 +41,8 @@ export interface DraftPlace {
   readonly release: () => Promise<void>
 }
 
-/** Drafts of everything that is saved, by what it is. */
-export const draftKinds = ['network', 'attempt', 'run', 'exercise', 'sheet'] as const
+/** The kinds that are saved by themselves: only those leave drafts. */
+const draftKinds = ['network', 'attempt', 'run', 'exercise', 'sheet'] as const satisfies readonly KindName[]
 export type DraftKind = (typeof draftKinds)[number]
 
 const prefixOf = (kind: DraftKind, id: string) => `nodrel-draft:${kind}:${id}:`
@@ -49,8 +50,9 @@ const prefixOf = (kind: DraftKind, id: string) => `nodrel-draft:${kind}:${id}:`
 /** The kind, id and key of every draft that lies in the storage. */
 export function draftsIn(storage: DraftStorage): { kind: DraftKind; id: string; key: string }[] {
   return storage.keys().flatMap((key) => {
-    const [, kind, id] = /^nodrel-draft:(network|attempt|run):([^:]+):/.exec(key) ?? []
-    return kind === undefined ? [] : [{ kind: kind as DraftKind, id, key }]
+    const [, name, id] = /^nodrel-draft:([a-z]+):([^:]+):/.exec(key) ?? []
+    const kind = draftKinds.find((it) => it === name)
+    return kind === undefined ? [] : [{ kind, id, key }]
   })
 }
 

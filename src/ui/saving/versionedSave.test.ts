@@ -29,7 +29,7 @@ function saving(answers: (Answered | Promise<Answered>)[] = [], storage = memory
       sent.push({ version, content, leaving })
       return answers.shift() ?? { ok: true, body: { version: version + 1 } }
     },
-    show: (it, _version, notKept) => {
+    show: (it, notKept) => {
       shown.push(it)
       troubles.push(notKept)
     },

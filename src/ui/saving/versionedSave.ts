@@ -32,7 +32,7 @@ export interface SavingOptions<T> {
   /** Why a content cannot be sent yet; null if it can. */
   readonly wrong: (content: T) => string | null
   /** Told of every change of where it stands, and of what the browser cannot keep. */
-  readonly show: (saving: Saving<T>, version: number, notKept: StorageTrouble | null) => void
+  readonly show: (saving: Saving<T>, notKept: StorageTrouble | null) => void
 }
 
 /** Saves one thing by itself; see {@link versionedSave}. */
@@ -85,7 +85,7 @@ export function versionedSave<T>({ confirmed: known, place, send, wrong, show }:
 
   const become = (next: Saving<T>) => {
     saving = next
-    show(saving, confirmed.version, notKept)
+    show(saving, notKept)
   }
   const schedule = (after: number) => {
     clearTimeout(timer)
@@ -118,7 +118,7 @@ export function versionedSave<T>({ confirmed: known, place, send, wrong, show }:
   const setNotKept = (trouble: StorageTrouble | null) => {
     if (trouble === notKept) return
     notKept = trouble
-    show(saving, confirmed.version, notKept)
+    show(saving, notKept)
   }
   const keepDraft = () => {
     if (draftLength < longDraft) writeDraft()

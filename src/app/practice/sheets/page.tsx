@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { listSheets, read } from '@/db'
+import { listAll, read } from '@/db'
 import { SheetList } from '@/features/practice/SheetList'
 import { Troubled } from '@/ui/Troubled'
 import { said } from '../../pageData'
@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic'
 export const metadata: Metadata = { title: 'Task sheets' }
 
 export default async function SheetsPage() {
-  const rows = await said(read(listSheets))
+  const rows = await said(read((db) => listAll(db, 'sheet')))
   if ('trouble' in rows) return <Troubled message={rows.trouble} />
   return <SheetList first={rows.value.flatMap((row) => recordOf(row) ?? [])} />
 }

@@ -1,11 +1,11 @@
 import { readKeptSheet } from '@/core/learner'
 import { readJson } from '@/core/network'
-import type { SheetRow } from '@/db'
-import type { SavedSheet } from '@/ui/api'
+import type { KeptRow } from '@/db'
+import type { Saved } from '@/ui/api'
 
 /** A sheet as a page gives it to its screen; null for one that was damaged from outside. */
-export function recordOf({ id, version, updatedAt, document }: SheetRow): SavedSheet | null {
+export function recordOf({ id, title, version, updatedAt, document }: KeptRow): Saved<'sheet'> | null {
   const json = readJson(document)
   const read = json.ok ? readKeptSheet(json.value) : null
-  return read?.ok ? { id, version, updatedAt: updatedAt.toISOString(), sheet: read.value } : null
+  return read?.ok ? { id, title, version, updatedAt: updatedAt.toISOString(), document: read.value } : null
 }

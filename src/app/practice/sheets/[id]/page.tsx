@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation'
-import { findSheet, read } from '@/db'
+import { find, read } from '@/db'
 import { SheetScreen } from '@/features/practice/SheetScreen'
 import { Troubled } from '@/ui/Troubled'
 import { said } from '../../../pageData'
@@ -15,7 +15,7 @@ interface Props extends SearchProps {
 
 export default async function SheetPage({ params, searchParams }: Props) {
   const { id } = await params
-  const found = await said(read((db) => findSheet(db, id)))
+  const found = await said(read((db) => find(db, 'sheet', id)))
   if ('trouble' in found) return <Troubled message={found.trouble} />
   const record = found.value && recordOf(found.value)
   if (!record) notFound()

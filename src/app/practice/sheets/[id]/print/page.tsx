@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation'
-import { findExercise, findSheet, read } from '@/db'
-import type { TaskMove } from '@/core/learner'
+import type { Exercise } from '@/core/kept'
+import { find, findAll, read } from '@/db'
 import { SheetPrint } from '@/features/practice/SheetPrint'
 import { Troubled } from '@/ui/Troubled'
 import { said } from '../../../../pageData'
@@ -18,11 +18,12 @@ export default async function SheetPrintPage({ params, searchParams }: Props) {
   const { id } = await params
   const found = await said(
     read((db) => {
-      const row = findSheet(db, id)
+      const row = find(db, 'sheet', id)
       const record = row && recordOf(row)
       if (!record) return null
-      const codes = record.sheet.role === 'opened' ? record.sheet.variants[0].codes : []
-      return { record, exercises: codes.flatMap((code) => findExercise(db, `${id}.${code}`) ?? []) }
+      const codes = record.document.role === 'opened' ? record.document.variants[0].codes : []
+      const ids = codes.map((code) => `${id}.${code}`)
+      return { record, exercises: findAll(db, 'exercise', ids).filter(({ sound }) => sound) }
     }),
   )
   if ('trouble' in found) return <Troubled message={found.trouble} />
@@ -30,10 +31,9 @@ export default async function SheetPrintPage({ params, searchParams }: Props) {
   const { record, exercises } = found.value
   const asked = textOf((await searchParams).what)
   const what = asked === 'key' || asked === 'attempt' ? asked : 'tasks'
-  const attempts = exercises.map(({ code, moves, seconds }) => ({
-    code,
-    seconds,
-    moves: JSON.parse(moves) as TaskMove[],
-  }))
-  return <SheetPrint id={id} sheet={record.sheet} what={what} attempts={attempts} />
+  const attempts = exercises.map(({ document }) => {
+    const { of, seconds, moves } = JSON.parse(document) as Exercise
+    return { code: of, seconds, moves }
+  })
+  return <SheetPrint id={id} sheet={record.document} what={what} attempts={attempts} />
 }

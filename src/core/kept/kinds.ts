@@ -1,0 +1,210 @@
+import * as yup from 'yup'
+import { readingsOf, type ReadingsDocument } from '../bench'
+import { readCode, readKeptSheet, readMoves, readTaskMoves, skills, slips } from '../learner'
+import type { KeptSheet, Move, Practised, TaskMove } from '../learner'
+import { readNetwork, readWay, type NetworkDocument, type Problem, type Way } from '../network'
+
+/** What a learner did on a network: what it was at, and the moves, answers as they were typed. */
+export interface Attempt<M = Move> {
+  readonly of: string
+  readonly moves: readonly M[]
+}
+
+/** What the moves at a task came to. */
+export type ExerciseResult = Pick<Practised, 'marks' | 'of' | 'isDone' | 'evidence' | 'slips'>
+
+/** What a learner did at a task: of which code, how long it was worked at, and what the moves came to. */
+export interface Exercise extends Attempt<TaskMove> {
+  readonly seconds: number
+  readonly result: ExerciseResult
+}
+
+/** The document of each kind that is kept with versions. */
+export interface Documents {
+  readonly network: NetworkDocument
+  readonly attempt: Attempt
+  readonly run: ReadingsDocument
+  readonly exercise: Exercise
+  readonly sheet: KeptSheet
+  readonly way: Way
+}
+export type KindName = keyof Documents
+
+export type ReadKept<D> =
+  | { readonly ok: true; readonly document: D }
+  | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/** A kind of document that is kept with versions. */
+export interface Kind<D> {
+  /** What it is called: “run of readings”. */
+  readonly words: string
+  /** Reads a document, every fault at once; what it gives is kept. */
+  readonly read: (value: unknown) => ReadKept<D>
+  readonly titleOf: (document: D) => string
+  /** Whether it belongs to a network, and goes into the bin and out of it with that. */
+  readonly isOfNetwork: boolean
+  /** What it is known by: an id that is given when it is first kept, or a name of its own that this fits. */
+  readonly name: ((id: string, document: D) => boolean) | null
+  /** Whether no two may have the same title. */
+  readonly isByTitle: boolean
+  /** The most that are kept, of one network where it belongs to one. */
+  readonly most: number
+  /** The longest document, as JSON text in characters. */
+  readonly longest: number
+  /** In which order they are listed: the last changed first, the first one first, by title. */
+  readonly order: 'changed' | 'made' | 'title'
+  /** What a list has of each; null for the whole document. */
+  readonly listed: ((document: D) => object) | null
+}
+
+const whole = { isOfNetwork: false, name: null, isByTitle: false, order: 'changed', listed: null } as const
+/** The limit of what comes in at all. */
+const unbounded = Infinity
+
+const problem = (field: string, message: string): Problem => ({ part: null, field, message })
+const refuse = (field: string, messages: readonly string[]): ReadKept<never> => ({
+  ok: false,
+  problems: messages.map((message) => problem(field, message)),
+})
+
+const exerciseShape = yup
+  .object({
+    of: yup.string().max(40).required(),
+    seconds: yup.number().integer().min(0).max(1e7).required(),
+    result: yup
+      .object({
+        marks: yup.number().min(0).required(),
+        of: yup.number().min(0).required(),
+        isDone: yup.boolean().required(),
+        evidence: yup
+          .array(yup.object({ skill: yup.string().oneOf(skills).required(), isRight: yup.boolean().required() }))
+          .max(100)
+          .required(),
+        slips: yup
+          .array(
+            yup.object({
+              slip: yup.string().oneOf(Object.keys(slips)).required(),
+              times: yup.number().integer().min(1).required(),
+            }),
+          )
+          .max(100)
+          .required(),
+      })
+      .noUnknown()
+      .required(),
+  })
+  .required()
+const attemptShape = yup.object({ of: yup.string().max(200_000).required() }).required()
+
+/** What a shape of Yup has against a value. */
+function shapeProblems(shape: yup.Schema, value: unknown): readonly Problem[] {
+  try {
+    shape.validateSync(value, { abortEarly: false, strict: true })
+    return []
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error
+    const faults = error.inner.length > 0 ? error.inner : [error]
+    return faults.map(({ path, message }) => problem(path || 'document', message))
+  }
+}
+
+const network: Kind<NetworkDocument> = {
+  ...whole,
+  words: 'network',
+  read(value) {
+    const read = readNetwork(value)
+    return read.ok ? { ok: true, document: value as NetworkDocument } : read
+  },
+  titleOf: ({ title }) => title ?? '',
+  most: unbounded,
+  longest: unbounded,
+}
+
+const attempt: Kind<Attempt> = {
+  ...whole,
+  words: 'attempt',
+  read(value) {
+    const problems = shapeProblems(attemptShape, value)
+    if (problems.length > 0) return { ok: false, problems }
+    const { of, moves: raw } = value as { of: string; moves: unknown }
+    const read = readMoves(raw)
+    return read.ok ? { ok: true, document: { of, moves: read.moves } } : refuse(read.field, [read.message])
+  },
+  titleOf: () => '',
+  isOfNetwork: true,
+  // It has the id of its network.
+  name: (id) => isGivenId(id),
+  most: 1,
+  longest: unbounded,
+}
+
+const run: Kind<ReadingsDocument> = {
+  ...whole,
+  words: 'run of readings',
+  read(value) {
+    const read = readingsOf(value)
+    return read.ok ? { ok: true, document: value as ReadingsDocument } : { ok: false, problems: read.problems }
+  },
+  titleOf: ({ title }) => title ?? '',
+  isOfNetwork: true,
+  most: 100,
+  longest: 1_000_000,
+  order: 'made',
+}
+
+const exercise: Kind<Exercise> = {
+  ...whole,
+  words: 'exercise',
+  read(value) {
+    const problems = shapeProblems(exerciseShape, value)
+    if (problems.length > 0) return { ok: false, problems }
+    const { of, moves: raw, seconds, result } = value as Omit<Exercise, 'moves'> & { moves: unknown }
+    const code = readCode(of)
+    if (!code.ok) return refuse('of', [code.message])
+    const read = readTaskMoves(raw)
+    if (!read.ok) return refuse(read.field, [read.message])
+    return { ok: true, document: { of: code.code, moves: read.moves, seconds, result } }
+  },
+  titleOf: ({ of }) => of,
+  // The sheet that the task is on, or `own`, a point, and the task's code.
+  name: (id, { of }) => /^(own|[\w-]{1,64})\.[0-9A-Z-]{14}$/.test(id) && id.endsWith(`.${of}`),
+  most: unbounded,
+  longest: unbounded,
+  listed: ({ seconds, result }) => ({ seconds, result }),
+}
+
+const sheet: Kind<KeptSheet> = {
+  ...whole,
+  words: 'sheet',
+  read(value) {
+    const read = readKeptSheet(value)
+    return read.ok ? { ok: true, document: read.value } : refuse('sheet', read.problems)
+  },
+  titleOf: ({ title }) => title,
+  most: 500,
+  longest: unbounded,
+}
+
+const way: Kind<Way> = {
+  ...whole,
+  words: 'way',
+  read(value) {
+    const read = readWay(value)
+    return read.ok ? { ok: true, document: read.way } : refuse('way', read.problems)
+  },
+  titleOf: ({ name }) => name,
+  isByTitle: true,
+  most: 200,
+  longest: unbounded,
+  order: 'title',
+}
+
+/** All that is kept with versions, each kind under its name. */
+export const kinds: { readonly [K in KindName]: Kind<Documents[K]> } = { network, attempt, run, exercise, sheet, way }
+
+export const kindNames = Object.keys(kinds) as KindName[]
+
+/** Whether a text is an id that was given when a document was first kept: a UUID. */
+export function isGivenId(id: string): boolean {
+  return /^[0-9a-f-]{36}$/.test(id)
+}
