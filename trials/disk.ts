@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import type { Row } from '../bench/measure'
+import type { Row } from '../speed/measure'
 import { document, worked } from '../test/documents'
 import { newFolder } from '../test/folder'
 import { serve } from './server'

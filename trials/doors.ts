@@ -1,4 +1,4 @@
-import type { Row } from '../bench/measure'
+import type { Row } from '../speed/measure'
 import { mutatedDocument } from '../test/mutate'
 import { randomNumbers } from '../test/randomNetwork'
 import { whileServed, type Served } from './server'

@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from 'fflate'
-import type { Row } from '../bench/measure'
+import type { Row } from '../speed/measure'
 import { document, worked } from '../test/documents'
 import { randomNumbers } from '../test/randomNetwork'
 import { samples } from '../src/db/samples'

@@ -1,6 +1,6 @@
 import http from 'node:http'
 import { chromium } from '@playwright/test'
-import type { Row } from '../bench/measure'
+import type { Row } from '../speed/measure'
 import { browser } from '../e2e/browser'
 import { document, worked } from '../test/documents'
 import { ladder, randomNetwork } from '../test/randomNetwork'

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { print, type Row } from '../bench/measure'
+import { print, type Row } from '../speed/measure'
 import { coreRows } from './core'
 import { diskRows } from './disk'
 import { doorRows } from './doors'

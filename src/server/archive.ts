@@ -1,7 +1,8 @@
 import { strToU8, Zip, ZipDeflate } from 'fflate'
 import * as yup from 'yup'
 import { isGivenId, type KindName } from '@/core/kept'
-import { isObject, readJson, type NetworkDocument, type Problem } from '@/core/network'
+import { isObject, readJson } from '@/core/format'
+import type { NetworkDocument, Problem } from '@/core/network'
 import {
   columnsOf,
   create,

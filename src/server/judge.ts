@@ -1,5 +1,6 @@
 import { isGivenId, kinds, type Documents, type Kind, type KindName } from '@/core/kept'
-import { isObject, readJson, type Problem } from '@/core/network'
+import { isObject, readJson } from '@/core/format'
+import type { Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/columns'
 
 /** A request's body, judged. */

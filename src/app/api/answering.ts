@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import type { KindName } from '@/core/kept'
-import { readJson } from '@/core/network'
+import { readJson } from '@/core/format'
 import { isTrouble } from '@/db'
 import { turnedAway } from '@/server/gate'
 import { judge, type Judged } from '@/server/judge'

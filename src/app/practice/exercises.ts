@@ -1,4 +1,4 @@
-import { readJson } from '@/core/network'
+import { readJson } from '@/core/format'
 import { listShort, read } from '@/db'
 import type { ListedExercise } from '@/ui/api'
 import { said } from '../pageData'

@@ -1,7 +1,7 @@
-import * as yup from 'yup'
+import { closed, flag, list, number, object, oneOf, problemsOf, text, type Declaration } from '../format'
 import { readingsOf, type ReadingsDocument } from '../bench'
 import { readCode, readKeptSheet, readMoves, readTaskMoves, skills, slips } from '../learner'
-import type { KeptSheet, Move, Practised, TaskMove } from '../learner'
+import type { KeptSheet, Move, Practised, Slip, TaskMove } from '../learner'
 import { readNetwork, readWay, type NetworkDocument, type Problem, type Way } from '../network'
 
 /** What a learner did on a network: what it was at, and the moves, answers as they were typed. */
@@ -67,45 +67,25 @@ const refuse = (field: string, messages: readonly string[]): ReadKept<never> => 
   problems: messages.map((message) => problem(field, message)),
 })
 
-const exerciseShape = yup
-  .object({
-    of: yup.string().max(40).required(),
-    seconds: yup.number().integer().min(0).max(1e7).required(),
-    result: yup
-      .object({
-        marks: yup.number().min(0).required(),
-        of: yup.number().min(0).required(),
-        isDone: yup.boolean().required(),
-        evidence: yup
-          .array(yup.object({ skill: yup.string().oneOf(skills).required(), isRight: yup.boolean().required() }))
-          .max(100)
-          .required(),
-        slips: yup
-          .array(
-            yup.object({
-              slip: yup.string().oneOf(Object.keys(slips)).required(),
-              times: yup.number().integer().min(1).required(),
-            }),
-          )
-          .max(100)
-          .required(),
-      })
-      .noUnknown()
-      .required(),
-  })
-  .required()
-const attemptShape = yup.object({ of: yup.string().max(200_000).required() }).required()
+const counted = number({ least: 0 })
+const attemptDeclaration = object({ of: text({ most: 200_000 }) })
+const exerciseDeclaration = object({
+  of: text({ most: 40 }),
+  seconds: number({ least: 0, most: 1e7, isWhole: true }),
+  result: closed({
+    marks: counted,
+    of: counted,
+    isDone: flag(),
+    evidence: list(object({ skill: oneOf(skills), isRight: flag() }), { most: 100 }),
+    slips: list(object({ slip: oneOf(Object.keys(slips) as Slip[]), times: number({ least: 1, isWhole: true }) }), {
+      most: 100,
+    }),
+  }),
+})
 
-/** What a shape of Yup has against a value. */
-function shapeProblems(shape: yup.Schema, value: unknown): readonly Problem[] {
-  try {
-    shape.validateSync(value, { abortEarly: false, strict: true })
-    return []
-  } catch (error) {
-    if (!(error instanceof yup.ValidationError)) throw error
-    const faults = error.inner.length > 0 ? error.inner : [error]
-    return faults.map(({ path, message }) => problem(path || 'document', message))
-  }
+/** What a declaration has against a value. */
+function declaredProblems(declaration: Declaration<unknown>, value: unknown): readonly Problem[] {
+  return problemsOf(declaration, value).map(({ at, message }) => problem(at || 'document', message))
 }
 
 const network: Kind<NetworkDocument> = {
@@ -124,7 +104,7 @@ const attempt: Kind<Attempt> = {
   ...whole,
   words: 'attempt',
   read(value) {
-    const problems = shapeProblems(attemptShape, value)
+    const problems = declaredProblems(attemptDeclaration, value)
     if (problems.length > 0) return { ok: false, problems }
     const { of, moves: raw } = value as { of: string; moves: unknown }
     const read = readMoves(raw)
@@ -156,7 +136,7 @@ const exercise: Kind<Exercise> = {
   ...whole,
   words: 'exercise',
   read(value) {
-    const problems = shapeProblems(exerciseShape, value)
+    const problems = declaredProblems(exerciseDeclaration, value)
     if (problems.length > 0) return { ok: false, problems }
     const { of, moves: raw, seconds, result } = value as Omit<Exercise, 'moves'> & { moves: unknown }
     const code = readCode(of)

@@ -6,7 +6,7 @@ export * from './network'
 export { fold } from './fold'
 export { foundBy, sortKey } from './found'
 export { readTags } from './tags'
-export { isObject, readJson } from './json'
+export { isNodeLabel, labelRule, type Corners, type Sketch, type SketchPlace, type Trace } from './sketch'
 export { isDocument } from './shape'
 export {
   reportChoices,
@@ -27,18 +27,9 @@ export {
   type School,
   type WorksheetChoices,
 } from './school'
-export {
-  isName,
-  isNodeLabel,
-  kinds,
-  labelRule,
-  readNetwork,
-  readNetworkText,
-  readPiece,
-  type ReadNetwork,
-} from './read'
+export { isName, kinds, networkDeclaration, readNetwork, readNetworkText, readPiece, type ReadNetwork } from './read'
 export { readRating, readTolerance, toleranceText, unreadNotes } from './notes'
-export { readWay, readWayText, type Way } from './way'
+export { readWay, readWayText, wayDeclaration, type Way } from './way'
 export {
   writeNetwork,
   type NetworkDocument,

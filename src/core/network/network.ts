@@ -1,6 +1,7 @@
 import type { Ratio } from '../number'
 import type { ReportChoices } from './report'
 import type { WorksheetChoices } from './school'
+import type { Sketch } from './sketch'
 
 /** A quantity as it was typed, with its exact value in SI base units. */
 export interface GivenQuantity {
@@ -62,38 +63,6 @@ export interface Known {
   readonly quantity: 'voltage' | 'current' | 'power'
   readonly value: GivenQuantity
 }
-
-/** Where points were drawn, in grid units; free of meaning for the computation. */
-export interface Sketch {
-  readonly points?: Readonly<Record<string, SketchPlace>>
-  /**
-   * Where a part's own stroke lies, from its `from` to its `to`, if it was not drawn straight from point to point. Each
-   * point leads to its end of the stroke up or down first, then across.
-   */
-  readonly strokes?: Readonly<Record<string, readonly [SketchPlace, SketchPlace]>>
-  /** What the person calls a node, by one of its points. */
-  readonly labels?: Readonly<Record<string, string>>
-  readonly trace?: Trace
-}
-
-/** A picture under the drawing, to be traced: which one, and where its corners lie. The picture itself is kept beside. */
-export interface Trace {
-  readonly picture: string
-  /** Its size, in dots. */
-  readonly width: number
-  readonly height: number
-  /** Where its corners lie, in grid units: top left, top right, bottom right, bottom left. */
-  readonly corners: Corners
-  /** How far it is faded, from 0 to 1. */
-  readonly fade: number
-  /** It stays where it is, and strokes go over it. */
-  readonly locked: boolean
-}
-
-export type Corners = readonly [SketchPlace, SketchPlace, SketchPlace, SketchPlace]
-
-/** Across and down. */
-export type SketchPlace = readonly [number, number]
 
 /** A valid network: exactly one source or one pair of terminals, unique part names. Plain data. */
 export interface Network {

@@ -1,31 +1,37 @@
 import { quantityProblem, readQuantity, unitOf, type Unit } from '../number'
 import {
-  maxBytes,
-  maxParts,
-  type Known,
-  type Network,
-  type Part,
-  type Problem,
-  type GivenQuantity,
-  type Sketch,
-  type Trace,
-} from './network'
-import { isObject, readJson } from './json'
-import { reportProblems, type ReportChoices } from './report'
-import { tagsProblems } from './tags'
-import { choicesProblems, type WorksheetChoices } from './school'
+  about,
+  also,
+  anyOf,
+  head,
+  isDeclared,
+  isObject,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  optionalOrNull,
+  problemsOf,
+  readJson,
+  text,
+  type JsonSchema,
+} from '../format'
+import { maxBytes, maxParts, type Known, type Network, type Part, type Problem, type GivenQuantity } from './network'
+import { reportDeclaration, type ReportChoices } from './report'
+import { choicesDeclaration, type WorksheetChoices } from './school'
+import { sketchDeclaration, type Sketch } from './sketch'
+import { tagsDeclaration } from './tags'
 
 export type ReadNetwork =
   | { readonly ok: true; readonly network: Network }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
-const namePattern = /^[\p{L}\p{Nd}_.\-']{1,32}$/u
-const nameRule = "use 1 to 32 letters, digits or _ . - '"
-
 /** What each kind of part has beside its name and ends: quantities in a unit, or notes as text or a number. */
 const fields: Readonly<Record<Part['kind'], readonly Field[]>> = {
   resistor: [
-    { name: 'resistance', unit: 'Ω', mayBeAbsent: true },
+    { name: 'resistance', unit: 'Ω', mayBeAbsent: true, about: 'Absent where the resistor has no value yet.' },
     { name: 'tolerance', optional: true },
     { name: 'rating', optional: true },
   ],
@@ -45,33 +51,83 @@ interface Field {
   readonly optional?: true
   /** It may be absent, but not null. */
   readonly mayBeAbsent?: true
+  readonly about?: string
 }
+
+const nameRule = "use 1 to 32 letters, digits or _ . - '"
+const name = text({ pattern: /^[\p{L}\p{Nd}_.\-']{1,32}$/u })
 
 /** Whether a text may name a part or a point: 1 to 32 letters, digits, `_ . - '`. */
-export function isName(text: unknown): text is string {
-  return typeof text === 'string' && namePattern.test(text)
+export function isName(value: unknown): value is string {
+  return isDeclared(name, value)
 }
 
-/** The longest label of a node, in characters. */
-const longestLabel = 4
-export const labelRule = `use 1 to ${longestLabel} letters, digits or _ . - '`
+const quantity = about(
+  'A text as it was typed (470, 4k7, 2.2 kΩ, 3/2, 13.8 V), or a number in SI base units, 0 or more.',
+  anyOf([text({ least: 1, most: 100 }), number({ least: 0 })]),
+)
+const note = nullable(anyOf([text(), number()]))
 
-/** Whether a text may label a node: as a name, but short enough to stand at it. */
-export function isNodeLabel(text: unknown): text is string {
-  return isName(text) && text.length <= longestLabel
+/** The schema of what a kind of part has, from its table of fields. */
+function fieldsSchema(kind: Part['kind']): JsonSchema {
+  const properties = fields[kind].map(({ name: field, unit, optional: isOptional, about: description }) => {
+    const { schema } = unit ? (isOptional ? nullable(quantity) : quantity) : note
+    return [field, { ...schema, ...(description && { description }) }]
+  })
+  return {
+    if: { properties: { kind: { const: kind } } },
+    then: { properties: Object.fromEntries(properties) as JsonSchema },
+  }
 }
+
+const part = also(object({ name, kind: oneOf(kinds), from: name, to: name }), {
+  allOf: kinds.filter((kind) => fields[kind].length > 0).map(fieldsSchema),
+})
+
+const title = optional(text({}, (at) => `the ${at} must be text`))
+
+/** All of a network document but what its parts and what is known say of each other. */
+const plain = object({ ...head('nodrel-network'), title, notes: title })
+
+/** A network document; its parts, and what belongs to them, are read by {@link readNetwork}. */
+export const networkDeclaration = object({
+  ...head('nodrel-network'),
+  title,
+  notes: title,
+  parts: also(list(part, { least: 1, most: maxParts }), {
+    contains: { properties: { kind: { enum: ['source', 'terminals'] } }, required: ['kind'] },
+    minContains: 1,
+    maxContains: 1,
+  }),
+  known: optionalOrNull(object({ part: name, quantity: oneOf(['voltage', 'current', 'power']), value: quantity })),
+  reference: optionalOrNull(name),
+  tags: optionalOrNull(about('By which it is found in a logbook; free of meaning for the values.', tagsDeclaration)),
+  report: optionalOrNull(
+    about(
+      'How the report is made, and what is filled in beside its title; free of meaning for the values.',
+      reportDeclaration,
+    ),
+  ),
+  worksheet: optionalOrNull(
+    about(
+      'How the worksheet is done, where it differs from the usual; free of meaning for the values.',
+      choicesDeclaration,
+    ),
+  ),
+  sketch: optionalOrNull(sketchDeclaration),
+})
 
 /**
  * Reads a network document from JSON text: refuses what is over 2 MiB or not JSON, then as {@link readNetwork}.
  */
-export function readNetworkText(text: string): ReadNetwork {
-  if (text.length > maxBytes || new TextEncoder().encode(text).length > maxBytes) {
+export function readNetworkText(from: string): ReadNetwork {
+  if (from.length > maxBytes || new TextEncoder().encode(from).length > maxBytes) {
     return {
       ok: false,
       problems: [{ part: null, field: 'document', message: 'the document is over the limit of 2 MiB' }],
     }
   }
-  const json = readJson(text.replace(/^\uFEFF/, ''))
+  const json = readJson(from.replace(/^\uFEFF/, ''))
   if (json.ok) return readNetwork(json.value)
   return {
     ok: false,
@@ -104,12 +160,7 @@ function read(document: unknown, whole: boolean): ReadNetwork {
     complain(null, 'document', 'a network document is a JSON object')
     return refused()
   }
-  if (document.format !== 'nodrel-network') complain(null, 'format', 'the format must be "nodrel-network"')
-  if (document.version !== 1) complain(null, 'version', 'only version 1 is read')
-  for (const field of ['title', 'notes'] as const) {
-    if (document[field] !== undefined && typeof document[field] !== 'string')
-      complain(null, field, `the ${field} must be text`)
-  }
+  for (const { at, message } of problemsOf(plain, document)) complain(null, at, message)
   if (!Array.isArray(document.parts)) {
     complain(null, 'parts', 'the parts must be a list')
     return refused()
@@ -126,13 +177,12 @@ function read(document: unknown, whole: boolean): ReadNetwork {
     document.known === undefined || document.known === null ? undefined : readKnown(document.known, parts, complain)
   if (whole) checkSourceVoltage(supplies, document.known, complain)
   checkReference(document.reference, document.parts, complain)
-  checkSketch(document.sketch, complain)
-  if (document.worksheet !== undefined && document.worksheet !== null)
-    for (const message of choicesProblems(document.worksheet)) complain(null, 'worksheet', message)
-  if (document.tags !== undefined && document.tags !== null)
-    for (const message of tagsProblems(document.tags)) complain(null, 'tags', message)
-  if (document.report !== undefined && document.report !== null)
-    for (const message of reportProblems(document.report)) complain(null, 'report', message)
+  for (const [field, declaration] of Object.entries(meaningless)) {
+    const value = document[field]
+    if (value === undefined || value === null) continue
+    const messages = problemsOf(declaration, value).map(({ message }) => message)
+    for (const message of new Set(messages)) complain(null, field, message)
+  }
   if (problems.length > 0) return refused()
 
   return {
@@ -150,6 +200,14 @@ function read(document: unknown, whole: boolean): ReadNetwork {
       report: (document.report as ReportChoices | null | undefined) ?? undefined,
     },
   }
+}
+
+/** What of a document has no meaning for the values. */
+const meaningless = {
+  sketch: sketchDeclaration,
+  worksheet: choicesDeclaration,
+  tags: tagsDeclaration,
+  report: reportDeclaration,
 }
 
 type Complain = (part: string | null, field: string, message: string) => void
@@ -261,50 +319,4 @@ function checkReference(reference: unknown, raw: readonly unknown[], complain: C
   if (reference === undefined || reference === null) return
   const found = raw.some((part) => isObject(part) && (part.from === reference || part.to === reference))
   if (typeof reference !== 'string' || !found) complain(null, 'reference', 'the 0 V point must be the end of a part')
-}
-
-function checkSketch(sketch: unknown, complain: Complain): void {
-  if (sketch === undefined || sketch === null) return
-  if (!isObject(sketch)) return complain(null, 'sketch', 'the sketch must be an object with points')
-  const check = (field: string, fits: (value: unknown) => boolean, message: (name: string) => string) => {
-    const values = sketch[field] ?? {}
-    if (!isObject(values)) return complain(null, 'sketch', `the sketch’s ${field} must be an object`)
-    for (const [name, value] of Object.entries(values))
-      if (!fits(value)) complain(null, 'sketch', message(name.slice(0, 32)))
-  }
-  const isPlace = (value: unknown) => Array.isArray(value) && value.length === 2 && value.every(Number.isFinite)
-  check('points', isPlace, (name) => `the place of point “${name}” must be two numbers`)
-  check(
-    'strokes',
-    (value) => Array.isArray(value) && value.length === 2 && value.every(isPlace),
-    (name) => `the stroke of “${name}” must be two places of two numbers`,
-  )
-  if (sketch.trace !== undefined && !isTrace(sketch.trace))
-    complain(
-      null,
-      'sketch',
-      'the sketch’s trace must be a picture with its width, height, four corners, fade and locked',
-    )
-  check('labels', isNodeLabel, (name) => `the label of the node at “${name}” cannot be read; ${labelRule}`)
-}
-
-/** Whether a value says which picture lies under a drawing, and where. */
-function isTrace(value: unknown): value is Trace {
-  if (!isObject(value)) return false
-  const { picture, width, height, corners, fade, locked } = value
-  const isSize = (size: unknown) => typeof size === 'number' && Number.isInteger(size) && size > 0 && size <= 30_000
-  const isPlace = (place: unknown) => Array.isArray(place) && place.length === 2 && place.every(Number.isFinite)
-  return (
-    typeof picture === 'string' &&
-    /^[0-9a-f]{32}$/.test(picture) &&
-    isSize(width) &&
-    isSize(height) &&
-    Array.isArray(corners) &&
-    corners.length === 4 &&
-    corners.every(isPlace) &&
-    typeof fade === 'number' &&
-    fade >= 0 &&
-    fade <= 1 &&
-    typeof locked === 'boolean'
-  )
 }

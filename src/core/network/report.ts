@@ -1,4 +1,4 @@
-import { isObject } from './json'
+import { list, object, oneOf, optional, said, text, type Declared } from '../format'
 
 /** How the report of a network is made: what can be chosen, the usual first. */
 export const reportChoices = {
@@ -29,30 +29,25 @@ export const reportFields = ['name', 'class', 'date', 'task'] as const
 export type ReportContent = (typeof reportContents)[number]
 export type ReportField = (typeof reportFields)[number]
 
+const of = (at: string) => `the report’s ${at.slice(at.lastIndexOf('.') + 1)}`
+const chosen = <const T extends string>(values: readonly T[]) =>
+  optional(oneOf(values, (at) => `${of(at)} must be one of ${values.join(', ')}`))
+const filledIn = optional(text({ most: 200 }, (at) => `${of(at)} must be a text of at most 200 characters`))
+
 /** How the report of one network is made; all of it may be absent. Free of meaning for the values. */
-export type ReportChoices = Partial<Readonly<Record<ReportField, string>>> & {
-  readonly [K in keyof typeof reportChoices]?: (typeof reportChoices)[K][number]
-} & { readonly leaveOut?: readonly ReportContent[] }
-
-const longestField = 200
-
-/** What is wrong with a document's choices for its report, in sentences; none if nothing is. */
-export function reportProblems(raw: unknown): string[] {
-  if (!isObject(raw)) return ['the report must be an object of choices']
-  const { leaveOut = [] } = raw
-  return [
-    ...Object.entries(reportChoices).flatMap(([choice, values]) =>
-      raw[choice] === undefined || (values as readonly unknown[]).includes(raw[choice])
-        ? []
-        : [`the report’s ${choice} must be one of ${values.join(', ')}`],
+export const reportDeclaration = object(
+  {
+    kind: chosen(reportChoices.kind),
+    density: chosen(reportChoices.density),
+    paper: chosen(reportChoices.paper),
+    name: filledIn,
+    class: filledIn,
+    date: filledIn,
+    task: filledIn,
+    leaveOut: optional(
+      said((at) => `${of(at)} must be a list of ${reportContents.join(', ')}`, list(oneOf(reportContents))),
     ),
-    ...reportFields.flatMap((field) => {
-      const value = raw[field]
-      const isText = value === undefined || (typeof value === 'string' && value.length <= longestField)
-      return isText ? [] : [`the report’s ${field} must be a text of at most ${longestField} characters`]
-    }),
-    ...(Array.isArray(leaveOut) && leaveOut.every((it) => (reportContents as readonly unknown[]).includes(it))
-      ? []
-      : [`the report’s leaveOut must be a list of ${reportContents.join(', ')}`]),
-  ]
-}
+  },
+  'the report must be an object of choices',
+)
+export type ReportChoices = Declared<typeof reportDeclaration>

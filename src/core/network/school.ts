@@ -1,3 +1,16 @@
+import {
+  about,
+  isDeclared,
+  list,
+  object,
+  oneOf,
+  optional,
+  record,
+  said,
+  text,
+  type Declaration,
+  type Declared,
+} from '../format'
 import { orderNames } from '../structure'
 
 /**
@@ -50,31 +63,70 @@ export const usualSchool = Object.fromEntries(
   Object.entries(schoolChoices).map(([choice, [usual]]) => [choice, usual]),
 ) as School
 
+/** The declarations of the choices that every worksheet has, with words that say whose they are: “the worksheet’s ”. */
+export function schoolFields(whose: string) {
+  return Object.fromEntries(
+    Object.entries(schoolChoices).map(([choice, values]) => [
+      choice,
+      optional(oneOf<string | number>(values, `${whose}${choice} must be one of ${values.join(', ')}`)),
+    ]),
+  ) as unknown as { readonly [K in keyof School]: Declaration<School[K]> & { readonly mayBeAbsent: true } }
+}
+
+const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential'] as const
+const mostListed = 1000
+const short = text({ most: 2000 })
+
 /** One quantity that was asked for: of a part, an equivalent (by the names of its resistors), a node (by a point). */
-export interface AskedQuantity {
-  readonly quantity: 'resistance' | 'voltage' | 'current' | 'power' | 'potential'
-  /** A part's name; the names of an equivalent's resistors, joined by spaces; or a point of the node. */
-  readonly of: string
+const askedDeclaration = object({ quantity: oneOf(askedQuantities), of: short })
+export type AskedQuantity = Declared<typeof askedDeclaration>
+
+/** What a current may be called, as text of a rule. */
+export const currentNameRule = "use 1 to 6 letters, digits or _ . - '"
+const currentName = text({ pattern: /^[\p{L}\p{Nd}_.\-']{1,6}$/u })
+
+/** Whether a text may stand after the I of a branch current. */
+export function isCurrentName(value: unknown): value is string {
+  return isDeclared(currentName, value)
 }
 
 /** How the worksheet of one network is done, where it differs from what its user likes; all of it may be absent. */
-export interface WorksheetChoices extends Partial<School> {
-  /**
-   * The way to one value, by its letter and what it belongs to: `R R2 R3` for the resistance of the equivalent of R2
-   * and R3, `V R2`, `I R2 R3`. A resistance takes a value of `parallel`, a voltage or current one of `expand`, `rest` or
-   * `divider-equivalent`.
-   */
-  readonly ways?: Readonly<Record<string, string>>
-  /**
-   * What the person calls the current of a branch, without its I: by a resistor in that branch, else by the names of all
-   * resistors in it, joined by spaces; of the whole by the source.
-   */
-  readonly currentNames?: Readonly<Record<string, string>>
-  /** Only these quantities are wanted; all of them when absent or empty. */
-  readonly asked?: readonly AskedQuantity[]
-  /** The exchange at each bridge in turn: `delta R1 R2 R5` or `wye R1 R2 R5`. */
-  readonly exchanges?: readonly string[]
-}
+export const choicesDeclaration = object(
+  {
+    ...schoolFields('the worksheet’s '),
+    ways: optional(
+      about(
+        // A resistance takes a value of `parallel`, a voltage or current one of `expand`, `rest` or `divider-equivalent`.
+        'The way to one value, by its letter and the resistors it belongs to: R R2 R3, V R2.',
+        said('the worksheet’s ways must be an object of texts', record(short)),
+      ),
+    ),
+    currentNames: optional(
+      about(
+        // Else by the names of all resistors in it, joined by spaces; of the whole by the source.
+        'What a branch current is called, without its I, by a resistor of the branch.',
+        said(`the worksheet’s currentNames must be an object of names; ${currentNameRule}`, record(currentName)),
+      ),
+    ),
+    asked: optional(
+      about(
+        'Only these quantities are wanted; of: a part, the resistors of an equivalent, or a point.',
+        said(
+          `the worksheet’s asked must be a list of quantity (${askedQuantities.join(', ')}) and of (a name)`,
+          list(askedDeclaration, { most: mostListed }),
+        ),
+      ),
+    ),
+    exchanges: optional(
+      about(
+        'The exchange at each bridge in turn: delta R1 R2 R5, or wye R1 R2 R5.',
+        said('the worksheet’s exchanges must be a list of texts', list(short, { most: mostListed })),
+      ),
+    ),
+  },
+  'the worksheet must be an object of choices',
+)
+export type WorksheetChoices = Declared<typeof choicesDeclaration>
 
 /** How a worksheet is done, every choice made; what a document calls yes or no is true or false. */
 export type Choices = Required<{
@@ -96,44 +148,4 @@ const usualChoices = made({ ...usualSchool, ways: {}, currentNames: {}, asked: [
 /** Choices with the usual ones where none was made. */
 export function fullChoices(some: WorksheetChoices | Partial<Choices> = {}): Choices {
   return { ...usualChoices, ...made(some) }
-}
-
-/** Whether a text may stand after the I of a branch current. */
-export function isCurrentName(text: unknown): text is string {
-  return typeof text === 'string' && /^[\p{L}\p{Nd}_.\-']{1,6}$/u.test(text)
-}
-export const currentNameRule = "use 1 to 6 letters, digits or _ . - '"
-
-const askedQuantities = ['resistance', 'voltage', 'current', 'power', 'potential']
-const mostListed = 1000
-
-/** What is wrong with a document's choices, in sentences; none if nothing is. */
-export function choicesProblems(raw: unknown): string[] {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
-    return ['the worksheet must be an object of choices']
-  const choices = raw as Readonly<Record<string, unknown>>
-  const wrong = Object.entries(schoolChoices).flatMap(([choice, values]) =>
-    choices[choice] === undefined || (values as readonly unknown[]).includes(choices[choice])
-      ? []
-      : [`the worksheet’s ${choice} must be one of ${values.join(', ')}`],
-  )
-  const { ways = {}, currentNames = {}, asked = [], exchanges = [] } = choices
-  const isShort = (value: unknown) => typeof value === 'string' && value.length <= 2000
-  const areAll = (values: unknown, fits: (value: unknown) => boolean) =>
-    typeof values === 'object' && values !== null && !Array.isArray(values) && Object.values(values).every(fits)
-  if (!areAll(ways, isShort)) wrong.push('the worksheet’s ways must be an object of texts')
-  if (!areAll(currentNames, isCurrentName))
-    wrong.push(`the worksheet’s currentNames must be an object of names; ${currentNameRule}`)
-  const isAsked = (it: unknown) =>
-    typeof it === 'object' &&
-    it !== null &&
-    'quantity' in it &&
-    'of' in it &&
-    askedQuantities.includes(it.quantity as string) &&
-    isShort(it.of)
-  if (!Array.isArray(asked) || asked.length > mostListed || !asked.every(isAsked))
-    wrong.push(`the worksheet’s asked must be a list of quantity (${askedQuantities.join(', ')}) and of (a name)`)
-  if (!Array.isArray(exchanges) || exchanges.length > mostListed || !exchanges.every(isShort))
-    wrong.push('the worksheet’s exchanges must be a list of texts')
-  return wrong
 }

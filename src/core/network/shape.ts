@@ -1,4 +1,4 @@
-import { isObject } from './json'
+import { isObject } from '../format'
 import type { NetworkDocument } from './write'
 
 /** Whether a value has the shape of a document, right or wrong: a list of parts that are objects. What has not is damaged. */

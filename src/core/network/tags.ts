@@ -1,25 +1,30 @@
-/** The longest tag, in characters, and how many a network may have. */
-const longest = 30
+import { also, list, problemsOf, text } from '../format'
+
+/** How many tags a network may have. */
 const most = 20
+const tagRule = 'a tag has 1 to 30 characters, without a comma'
 
-const tagRule = `a tag has 1 to ${longest} characters, without a comma`
+/** By which a network is found in a logbook: texts without commas, and without spaces at their ends; none of them twice. */
+export const tagsDeclaration = also(
+  list(
+    text({ least: 1, most: 30, pattern: /^[^,\s]([^,]*[^,\s])?$/ }, tagRule),
+    { most },
+    `the tags must be a list of at most ${most} texts`,
+  ),
+  { uniqueItems: true },
+  (tags, at, say) => {
+    if (tags.some((tag) => tag !== tag.trim() || /\p{Cc}/u.test(tag))) say(at, tagRule)
+    else if (new Set(tags).size < tags.length) say(at, 'a tag stands twice in the list')
+  },
+)
 
-/** Whether a text may be a tag, as it stands in a document: without spaces at its ends. */
-function isTag(text: unknown): text is string {
-  return typeof text === 'string' && text.length <= longest && text === text.trim() && /^[^,\p{Cc}]+$/u.test(text)
-}
-
-/** What is wrong with a document's tags, in sentences; none if nothing is. */
+/** What is wrong with tags, in sentences, each once. */
 export function tagsProblems(raw: unknown): string[] {
-  if (!Array.isArray(raw) || raw.length > most) return [`the tags must be a list of at most ${most} texts`]
-  if (!raw.every(isTag)) return [tagRule]
-  return new Set(raw).size === raw.length ? [] : ['a tag stands twice in the list']
+  return [...new Set(problemsOf(tagsDeclaration, raw).map(({ message }) => message))]
 }
 
 /** Tags as a person types them, with commas between; those that are wrong are said. */
 export function readTags(typed: string): { readonly tags: readonly string[]; readonly problem: string | null } {
-  const tags = [...new Set(typed.split(',').map((text) => text.replace(/\s+/g, ' ').trim()))].filter(
-    (text) => text !== '',
-  )
+  const tags = [...new Set(typed.split(',').map((it) => it.replace(/\s+/g, ' ').trim()))].filter((it) => it !== '')
   return { tags, problem: tagsProblems(tags)[0] ?? null }
 }

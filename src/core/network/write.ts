@@ -1,6 +1,7 @@
-import type { GivenQuantity, Known, Meter, Network, Part, Resistor, Sketch, Source, Terminals, Wire } from './network'
+import type { GivenQuantity, Known, Meter, Network, Part, Resistor, Source, Terminals, Wire } from './network'
 import type { ReportChoices } from './report'
 import type { WorksheetChoices } from './school'
+import type { Sketch } from './sketch'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */
 export interface NetworkDocument {

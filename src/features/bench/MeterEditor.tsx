@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { readMeter, type MeterDocument } from '@/core/bench'
-import { readJson } from '@/core/network'
+import { readJson } from '@/core/format'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { download, fileName } from '@/ui/download'
@@ -68,7 +68,7 @@ export function MeterEditor({
           <Button
             onClick={() =>
               download(
-                fileName(meter.name, '.nodrel-meter.json'),
+                fileName(meter.name ?? '', '.nodrel-meter.json'),
                 'application/json',
                 `${JSON.stringify(meter, null, 2)}\n`,
               )

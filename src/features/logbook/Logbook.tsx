@@ -5,8 +5,7 @@ import { FilePlus2, LayoutGrid, List, Pencil, Plus, Trash2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { useDropzone } from 'react-dropzone'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import type { NetworkDocument } from '@/core/network'
 import { newDrawing } from '@/core/entry'
@@ -14,8 +13,10 @@ import { api, problemText, type LogbookEntry, type LogbookQuery } from '@/ui/api
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
+import { FileField } from '@/ui/FileField'
 import { ScreenBar } from '@/ui/ScreenBar'
 import { useArrival } from '@/ui/useArrival'
+import { useFileDrop } from '@/ui/useFileDrop'
 import { useMounted } from '@/ui/useMounted'
 import { onceThere } from '@/ui/onceThere'
 import { Bin } from './Bin'
@@ -70,12 +71,9 @@ export function Logbook({ first }: { readonly first: string }) {
   const searchField = useRef<HTMLInputElement>(null)
 
   const brought = useImport(refresh)
-  const {
-    getRootProps,
-    getInputProps,
-    isDragActive,
-    open: openFiles,
-  } = useDropzone({ onDrop: brought.take, noClick: true, noKeyboard: true })
+  const drop = useFileDrop(brought.take)
+  const files = useRef<HTMLInputElement>(null)
+  const openFiles = useCallback(() => files.current?.click(), [])
 
   const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
     const answer = await api.create('network', document, { origin })
@@ -138,7 +136,7 @@ export function Logbook({ first }: { readonly first: string }) {
   const entries = pages.flatMap((page) => page.entries)
   const shown = entries.filter(({ id }, i) => !gone.has(id) && entries.findIndex((other) => other.id === id) === i)
   return (
-    <div {...getRootProps({ className: 'min-h-screen' })}>
+    <div {...drop.handlers} className="min-h-screen">
       <Commands list={commands} />
       <ScreenBar>
         <h1 className="font-medium">Logbook</h1>
@@ -147,7 +145,7 @@ export function Logbook({ first }: { readonly first: string }) {
         </Link>
       </ScreenBar>
       <main ref={main} tabIndex={-1} className="mx-auto max-w-6xl p-4 outline-none">
-        <input {...getInputProps({ 'aria-label': 'Files to import' })} />
+        <FileField ref={files} multiple label="Files to import" onFiles={brought.take} />
         <div className="mb-4 flex flex-wrap items-center gap-2">
           <Button
             look="strong"
@@ -214,7 +212,7 @@ export function Logbook({ first }: { readonly first: string }) {
           </Button>
         </div>
         <TagBar tags={pages[0].tags} chosen={tag} onChoose={setTag} />
-        {isDragActive && (
+        {drop.isOver && (
           <p className="mb-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-6 text-center">
             Drop network documents, parts lists (CSV) or an archive (zip) to import them
           </p>

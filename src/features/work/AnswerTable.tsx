@@ -1,13 +1,5 @@
 'use client'
 
-import {
-  createColumnHelper,
-  flexRender,
-  getCoreRowModel,
-  getSortedRowModel,
-  useReactTable,
-  type SortingState,
-} from '@tanstack/react-table'
 import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
 import type { Worksheet } from '@/core/worksheet'
@@ -23,10 +15,47 @@ import { Potentials } from './Potentials'
 
 const RoundedBalance = dynamic(() => onceThere(() => import('./Rounded')).then((module) => module.RoundedBalance))
 
-const helper = createColumnHelper<AnswerRow>()
 /** Rows shown before the person asks for all. */
 const atFirst = 200
-const arrows = { asc: ' ▲', desc: ' ▼' } as const
+
+const keys = ['name', ...quantities.map(({ key }) => key), 'share'] as const
+type Key = (typeof keys)[number]
+const headings: Readonly<Record<Key, string>> = {
+  name: 'part',
+  resistance: 'R',
+  voltage: 'V',
+  current: 'I',
+  power: 'P',
+  share: 'share of P',
+}
+
+/** By which column the rows are sorted, and whether upward. */
+interface Sorting {
+  readonly by: Key
+  readonly isUp: boolean
+}
+
+/** A column is sorted by, then the other way round, then no longer; names begin upward, values with the largest. */
+function turned(before: Sorting | null, by: Key): Sorting | null {
+  const isUpFirst = by === 'name'
+  if (before?.by !== by) return { by, isUp: isUpFirst }
+  return before.isUp === isUpFirst ? { by, isUp: !isUpFirst } : null
+}
+
+const { compare } = new Intl.Collator('en', { numeric: true })
+
+/** Rows in an order of one column; those without a value stand last. */
+function sorted(rows: readonly AnswerRow[], sorting: Sorting | null): readonly AnswerRow[] {
+  if (sorting === null) return rows
+  const { by, isUp } = sorting
+  const sign = isUp ? 1 : -1
+  if (by === 'name') return rows.toSorted((a, b) => sign * compare(a.name, b.name))
+  const valueOf = (row: AnswerRow) => (by === 'share' ? row.share : row[by]?.value) ?? null
+  return rows.toSorted((a, b) => {
+    const [x, y] = [valueOf(a), valueOf(b)]
+    return x === null || y === null ? Number(x === null) - Number(y === null) : sign * (x - y)
+  })
+}
 
 /** R, V, I, P and the share of the power, for every resistor and the supply. */
 export const AnswerTable = memo(function AnswerTable({
@@ -38,7 +67,7 @@ export const AnswerTable = memo(function AnswerTable({
   readonly exact: Worksheet | null
 }) {
   const { figures } = useSettings().settings
-  const [sorting, setSorting] = useState<SortingState>([])
+  const [sorting, setSorting] = useState<Sorting | null>(null)
   const [all, setAll] = useState(false)
   const { analysis, elements, derivation, network } = worksheet
   const named = useMemo(() => currentsByPart(worksheet), [worksheet])
@@ -55,49 +84,9 @@ export const AnswerTable = memo(function AnswerTable({
     }
   }, [elements, derivation, network])
   const exactly = useMemo(() => exact && new Map(answerRows(exact).map((row) => [row.name, row])), [exact])
-  const columns = useMemo(
-    () => [
-      helper.accessor('name', { header: 'part', sortingFn: 'alphanumeric', sortDescFirst: false }),
-      ...quantities.map(({ key, symbol, unit }) =>
-        helper.accessor((row) => row[key]?.value ?? undefined, {
-          id: key,
-          header: symbol,
-          sortUndefined: 'last',
-          cell: ({ row }) => (
-            <>
-              {key === 'current' && named.has(row.original.name) && (
-                <span className="mr-2 text-soft">{named.get(row.original.name)}</span>
-              )}
-              {barred(shownText(row.original[key], unit, figures))}
-              {exactly && key !== 'resistance' && (
-                <Exactly amount={exactly.get(row.original.name)?.[key] ?? null} paper={row.original[key]} unit={unit} />
-              )}
-            </>
-          ),
-        }),
-      ),
-      helper.accessor((row) => row.share ?? undefined, {
-        id: 'share',
-        header: 'share of P',
-        sortUndefined: 'last',
-        cell: ({ row }) => <Share share={row.original.share} />,
-      }),
-    ],
-    [figures, exactly, named],
-  )
-  // oxlint-disable-next-line react/incompatible-library -- the table's functions are not passed on
-  const table = useReactTable({
-    data: rows,
-    columns,
-    state: { sorting },
-    onSortingChange: setSorting,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    // It has no pages; going back to the first would draw it twice.
-    autoResetPageIndex: false,
-  })
+  const inOrder = useMemo(() => sorted(rows, sorting), [rows, sorting])
   if (rows.length === 0) return null
-  const shown = table.getRowModel().rows.slice(0, all ? undefined : atFirst)
+  const shown = inOrder.slice(0, all ? undefined : atFirst)
   const balance = analysis.checks.find(({ law }) => law === 'power')
   const source = network.parts[worksheet.wiring.supply]
   const whole = supplyRow(analysis)
@@ -109,46 +98,48 @@ export const AnswerTable = memo(function AnswerTable({
         <table className="w-full border-collapse">
           <caption className="sr-only">Resistance, voltage, current and power of every resistor</caption>
           <thead>
-            {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-b border-line">
-                {group.headers.map((header, i) => {
-                  const sorted = header.column.getIsSorted()
-                  return (
-                    <th
-                      key={header.id}
-                      aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
-                      className={i === 0 ? 'text-left' : 'text-right'}
+            <tr className="border-b border-line">
+              {keys.map((key) => {
+                const isUp = sorting?.by === key ? sorting.isUp : null
+                return (
+                  <th
+                    key={key}
+                    aria-sort={isUp === null ? 'none' : isUp ? 'ascending' : 'descending'}
+                    className={key === 'name' ? 'text-left' : 'text-right'}
+                  >
+                    <button
+                      type="button"
+                      onClick={() => setSorting((before) => turned(before, key))}
+                      className="min-h-7 px-3 font-semibold text-soft hover:text-ink"
                     >
-                      <button
-                        type="button"
-                        onClick={header.column.getToggleSortingHandler()}
-                        className="min-h-7 px-3 font-semibold text-soft hover:text-ink"
-                      >
-                        {flexRender(header.column.columnDef.header, header.getContext())}
-                        <span aria-hidden>{sorted === false ? '' : arrows[sorted]}</span>
-                      </button>
-                    </th>
-                  )
-                })}
-              </tr>
-            ))}
+                      {headings[key]}
+                      <span aria-hidden>{isUp === null ? '' : isUp ? ' ▲' : ' ▼'}</span>
+                    </button>
+                  </th>
+                )
+              })}
+            </tr>
           </thead>
           <tbody className="font-mono text-[13px]">
             {shown.map((row) => (
-              <tr key={row.id} className="hover:bg-panel">
-                {row.getVisibleCells().map((cell, i) => {
-                  const quantity = quantities.find(({ key }) => key === cell.column.id)?.key
-                  return (
-                    <td key={cell.id} className={i === 0 ? 'px-3 text-left' : 'px-3 py-0 text-right whitespace-nowrap'}>
-                      <Pointable
-                        line={quantity && lineOf(row.original, quantity)}
-                        of={`${cell.column.id} of ${row.original.name}`}
-                      >
-                        {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                      </Pointable>
-                    </td>
-                  )
-                })}
+              <tr key={row.name} className="hover:bg-panel">
+                <td className="px-3 text-left">{row.name}</td>
+                {quantities.map(({ key, unit }) => (
+                  <td key={key} className="px-3 py-0 text-right whitespace-nowrap">
+                    <Pointable line={lineOf(row, key)} of={`${key} of ${row.name}`}>
+                      {key === 'current' && named.has(row.name) && (
+                        <span className="mr-2 text-soft">{named.get(row.name)}</span>
+                      )}
+                      {barred(shownText(row[key], unit, figures))}
+                      {exactly && key !== 'resistance' && (
+                        <Exactly amount={exactly.get(row.name)?.[key] ?? null} paper={row[key]} unit={unit} />
+                      )}
+                    </Pointable>
+                  </td>
+                ))}
+                <td className="px-3 py-0 text-right whitespace-nowrap">
+                  <Share share={row.share} />
+                </td>
               </tr>
             ))}
           </tbody>

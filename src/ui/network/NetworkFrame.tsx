@@ -19,7 +19,7 @@ import { ScreenTabs, type NetworkScreen } from './ScreenTabs'
 import { SourceField } from './SourceField'
 import { isHalfTyped, type WorkStore } from './store'
 import { TitleField } from './TitleField'
-import { useFileDrop } from './useFileDrop'
+import { useFileDrop } from '../useFileDrop'
 import { onceThere } from '../onceThere'
 
 const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates))
@@ -81,7 +81,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
     [store, router, other.name, other.path, undo, redo, isEntry, screen, id],
   )
   const file = useRef<HTMLInputElement>(null)
-  const drop = useFileDrop((dropped) => {
+  const drop = useFileDrop(([dropped]) => {
     if (!dropped.type.startsWith('image/')) return void importFile(store, dropped)
     if (onPicture) onPicture(dropped)
     else toast('A picture is traced in Draw; drop it there')

@@ -1,5 +1,5 @@
 import { readKeptSheet } from '@/core/learner'
-import { readJson } from '@/core/network'
+import { readJson } from '@/core/format'
 import type { KeptRow } from '@/db'
 import type { Saved } from '@/ui/api'
 

@@ -2,53 +2,15 @@ import type { Problem } from '../../network'
 import type { Port } from '../circuit'
 import type { Meter } from '../meter'
 import { allPairs, endsOf, keyOf, planOf, type Measurement, type View } from '../plan'
-import { judgeReadings, layReadings, type Reading, type VerdictCode } from '../readings'
+import { judgeReadings, layReadings, type Reading } from '../readings'
 import type { Bench } from '../tolerance'
 import { anySource, anyValue, type Weighed } from './fitted'
-import { priors, type Fault, type FaultCode } from './fault'
+import { priors, type Fault } from './fault'
+import type { Diagnosis, Hypothesis } from './format'
 import { asMarked, faultsOf, idleShare } from './hypotheses'
 import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
 import { nextOf, type Next } from './next'
 import { faultText } from './words'
-
-/** Something that may be wrong. */
-export interface Hypothesis {
-  readonly fault: FaultCode
-  readonly parts: readonly string[]
-  /** Two points that have become one; of `bridged` alone. */
-  readonly points?: readonly [string, string]
-  /** The value that fits, in ohms or volts; null where the fault has none. */
-  readonly value: number | null
-  /** Of `scale` and `reversed`: the reading's place. */
-  readonly reading?: number
-  readonly power?: number
-  /** How many of the readings lie within its own 99 % band, of how many. */
-  readonly explains: number
-  readonly of: number
-  readonly probability: number
-  readonly text: string
-  /** The places of those that no reading at hand tells from it. */
-  readonly alike: readonly number[]
-}
-
-/** What the readings say: the open format `nodrel-diagnosis`. */
-export interface Diagnosis {
-  readonly format: 'nodrel-diagnosis'
-  readonly version: 1
-  readonly readings: readonly {
-    readonly index: number
-    readonly expected: { readonly nominal: number; readonly min: number; readonly max: number } | null
-    readonly verdict: VerdictCode
-    readonly power?: number
-  }[]
-  readonly hypotheses: readonly Hypothesis[]
-  /** The measurement that would tell them apart best; null where none would. */
-  readonly next: Measurement | null
-  /** Whether the best of them explains the readings at all; else two things are wrong, or a reading is. */
-  readonly fits: boolean
-  /** Whether there is too little to say more than what is possible. */
-  readonly tooLittle: boolean
-}
 
 export interface Diagnosed {
   readonly diagnosis: Diagnosis

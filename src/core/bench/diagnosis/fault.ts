@@ -1,16 +1,19 @@
 import { withResistance, type Ports } from '../circuit'
 
-export type FaultCode =
-  | 'none'
-  | 'open'
-  | 'shorted'
-  | 'value'
-  | 'swapped'
-  | 'bridged'
-  | 'lifted'
-  | 'source'
-  | 'scale'
-  | 'reversed'
+/** What may be wrong, as the open format calls it. */
+export const faultCodes = [
+  'none',
+  'open',
+  'shorted',
+  'value',
+  'swapped',
+  'bridged',
+  'lifted',
+  'source',
+  'scale',
+  'reversed',
+] as const
+export type FaultCode = (typeof faultCodes)[number]
 
 /** What may be wrong, in the network's own indices. */
 export type Fault =

@@ -2,6 +2,7 @@
  * In: a network and readings of it. Out: what may be wrong, the most probable first, and what to measure next.
  * Textbooks: “troubleshooting”, “fault finding”; “Bayesian inference”.
  */
-export { diagnose, type Diagnosed, type Diagnosis, type Hypothesis } from './diagnose'
+export { diagnose, type Diagnosed } from './diagnose'
+export { diagnosisDeclaration, type Diagnosis, type Hypothesis } from './format'
 export { neighbourStep, type Fault, type FaultCode } from './fault'
 export type { Next } from './next'

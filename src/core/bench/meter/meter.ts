@@ -1,5 +1,19 @@
-import { quantityProblem, readQuantity, type Unit } from '../../number'
-import { isObject, type Problem } from '../../network'
+import {
+  about,
+  head,
+  isDeclared,
+  list,
+  number,
+  object,
+  optional,
+  optionalOrNull,
+  problemsOf,
+  text,
+  type Declaration,
+  type Declared,
+} from '../../format'
+import { readQuantity, typedQuantity, type Unit } from '../../number'
+import type { Problem } from '../../network'
 
 /** One range of a meter, its values in SI units. */
 export interface Range {
@@ -24,94 +38,94 @@ export interface Meter {
   readonly resistance: { readonly ranges: readonly Range[] }
 }
 
-type Typed = string | number
-
-/** A meter as plain JSON, quantities as they were typed; see `public/schema/meter.schema.json`. */
-export interface MeterDocument {
-  readonly format: 'nodrel-meter'
-  readonly version: 1
-  readonly name: string
-  readonly counts: number
-  readonly voltage: { readonly resistance: Typed; readonly ranges: readonly RangeDocument[] }
-  readonly current: { readonly fuse?: Typed; readonly ranges: readonly (RangeDocument & { readonly shunt: Typed })[] }
-  readonly resistance: { readonly ranges: readonly RangeDocument[] }
+/** Read widely: null is as good as absent, though the format has it not. */
+function orNull<D extends Declaration<unknown>>(declaration: D) {
+  const { schema, judge } = declaration
+  return optional<Declared<D>>({ schema, judge: (value, at, say) => value === null || judge(value, at, say) })
 }
+const rangeFields = (unit: Unit) => ({
+  to: typedQuantity(unit),
+  percent: orNull(number({ least: 0, most: 50 }, 'percent must be a number from 0 to 50')),
+  counts: orNull(number({ least: 0, most: 1000 }, 'counts must be a number from 0 to 1000')),
+})
+const ranges = <T>(range: Declaration<T>) => list(range, { least: 1, most: 12 }, 'it needs 1 to 12 ranges')
 
-interface RangeDocument {
-  readonly to: Typed
-  readonly percent: number
-  readonly counts: number
-}
+/** A meter as plain JSON, quantities as they were typed: the open format `nodrel-meter`. */
+export const meterDeclaration = object(
+  {
+    format: optional(head('nodrel-meter').format),
+    version: optional(head('nodrel-meter').version),
+    name: orNull(text({ most: 60 }, 'the name must have at most 60 characters')),
+    counts: number(
+      { least: 100, most: 10_000_000, isWhole: true },
+      'the counts must be a whole number from 100 to 10000000',
+    ),
+    voltage: object(
+      {
+        resistance: orNull(about("The meter's own, 10M unless told otherwise.", typedQuantity('Ω'))),
+        ranges: ranges(object(rangeFields('V'))),
+      },
+      'it needs 1 to 12 ranges',
+    ),
+    current: object(
+      {
+        fuse: optionalOrNull(typedQuantity('A')),
+        ranges: ranges(
+          object({ ...rangeFields('A'), shunt: about('What lies in the path on this range.', typedQuantity('Ω')) }),
+        ),
+      },
+      'it needs 1 to 12 ranges',
+    ),
+    resistance: object({ ranges: ranges(object(rangeFields('Ω'))) }, 'it needs 1 to 12 ranges'),
+  },
+  'a meter is an object',
+)
+export type MeterDocument = Declared<typeof meterDeclaration>
 
 export type ReadMeter =
   | { readonly ok: true; readonly meter: Meter }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
-const longestName = 60
-const mostRanges = 12
-const fewestCounts = 100
-const mostCounts = 10_000_000
-
 /** Reads a meter that was parsed from JSON, every fault at once. */
 export function readMeter(raw: unknown): ReadMeter {
-  const problems: Problem[] = []
-  const complain = (field: string, message: string) => void problems.push({ part: 'meter', field, message })
-  if (!isObject(raw))
-    return { ok: false, problems: [{ part: 'meter', field: 'meter', message: 'a meter is an object' }] }
-  if (raw.format !== undefined && raw.format !== 'nodrel-meter') complain('format', 'the format must be "nodrel-meter"')
-  if (raw.version !== undefined && raw.version !== 1) complain('version', 'only version 1 is read')
-  const name = typeof raw.name === 'string' ? raw.name.trim() : ''
-  if (name.length > longestName) complain('name', `the name must have at most ${longestName} characters`)
-  const counts = Number(raw.counts)
-  if (!Number.isInteger(counts) || counts < fewestCounts || counts > mostCounts)
-    complain('counts', `the counts must be a whole number from ${fewestCounts} to ${mostCounts}`)
-  const value = (typed: unknown, unit: Unit, field: string): number => {
-    const read = readQuantity(typed, unit)
-    if (!read.ok) complain(field, quantityProblem(read.problem, typed, unit))
-    else if (read.value > 0) return read.value
-    else complain(field, 'it must be above 0')
-    return NaN
+  if (!isDeclared(meterDeclaration, raw)) {
+    const problems = problemsOf(meterDeclaration, raw).map(({ at, message }): Problem => {
+      // What is said of all ranges of a function belongs to that.
+      const field = at === '' ? 'meter' : at.replace(/\.ranges$/, '')
+      return { part: 'meter', field, message }
+    })
+    return { ok: false, problems: problems.slice(0, 20) }
   }
-  const ranges = (of: unknown, field: string, unit: Unit, hasShunt = false): Range[] => {
-    const list = isObject(of) && Array.isArray(of.ranges) ? (of.ranges as unknown[]) : []
-    if (list.length === 0 || list.length > mostRanges) complain(field, `it needs 1 to ${mostRanges} ranges`)
-    return list
-      .slice(0, mostRanges)
-      .map((it, i): Range => {
-        const range = isObject(it) ? it : {}
-        const place = `${field}.ranges[${i}]`
-        const share = (key: 'percent' | 'counts', most: number) => {
-          const given = range[key] ?? 0
-          if (typeof given === 'number' && given >= 0 && given <= most) return given
-          complain(`${place}.${key}`, `${key} must be a number from 0 to ${most}`)
-          return 0
-        }
-        return {
-          to: value(range.to, unit, `${place}.to`),
-          percent: share('percent', 50),
-          counts: share('counts', 1000),
-          shunt: hasShunt ? value(range.shunt, 'Ω', `${place}.shunt`) : 0,
-        }
-      })
+  const { name, counts, voltage, current, resistance } = raw
+  type RangeDocument = Declared<typeof meterDeclaration>['resistance']['ranges'][number]
+  const rangesOf = (all: readonly (RangeDocument & { readonly shunt?: string | number })[], unit: Unit): Range[] =>
+    all
+      .map(({ to, percent, counts: digits, shunt }) => ({
+        to: valueOf(to, unit),
+        percent: percent ?? 0,
+        counts: digits ?? 0,
+        shunt: shunt === undefined ? 0 : valueOf(shunt, 'Ω'),
+      }))
       .sort((a, b) => a.to - b.to)
-  }
-  const [voltage, current, resistance] = [raw.voltage, raw.current, raw.resistance].map((it) =>
-    isObject(it) ? it : {},
-  )
-  const meter: Meter = {
-    name: name || 'meter',
-    counts,
-    voltage: {
-      resistance: value(voltage.resistance ?? '10M', 'Ω', 'voltage.resistance'),
-      ranges: ranges(voltage, 'voltage', 'V'),
+  return {
+    ok: true,
+    meter: {
+      name: name?.trim() || 'meter',
+      counts,
+      voltage: { resistance: valueOf(voltage.resistance ?? '10M', 'Ω'), ranges: rangesOf(voltage.ranges, 'V') },
+      current: {
+        fuse: current.fuse === undefined || current.fuse === null ? Infinity : valueOf(current.fuse, 'A'),
+        ranges: rangesOf(current.ranges, 'A'),
+      },
+      resistance: { ranges: rangesOf(resistance.ranges, 'Ω') },
     },
-    current: {
-      fuse: current.fuse === undefined || current.fuse === null ? Infinity : value(current.fuse, 'A', 'current.fuse'),
-      ranges: ranges(current, 'current', 'A', true),
-    },
-    resistance: { ranges: ranges(resistance, 'resistance', 'Ω') },
   }
-  return problems.length > 0 ? { ok: false, problems: problems.slice(0, 20) } : { ok: true, meter }
+}
+
+/** What was typed, and has been judged, in SI units. */
+function valueOf(typed: string | number, unit: Unit): number {
+  const read = readQuantity(typed, unit)
+  return read.ok ? read.value : NaN
 }
 
 /** What the last digit of a range stands for: the least power of ten at which its counts reach its end. */

@@ -3,6 +3,7 @@
  * or not, against a law, off by a power of ten, with leads reversed. Textbooks: “measured against calculated”.
  */
 export {
+  readingsDeclaration,
   readingsOf,
   readReading,
   readReadingsText,
@@ -14,6 +15,6 @@ export {
 } from './read'
 export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
-export { isWithin, judgeReadings, powerOff, type Judged, type VerdictCode } from './verdict'
+export { isWithin, judgeReadings, powerOff, verdictCodes, type Judged } from './verdict'
 export type { LawFound } from './laws'
 export { readingColumns, readingOfRow, rowOf } from './csv'

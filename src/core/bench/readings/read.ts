@@ -1,28 +1,80 @@
 import { quantityProblem, readQuantity, unitOf } from '../../number'
-import { isName, isObject, readJson, type Problem } from '../../network'
+import {
+  about,
+  also,
+  anyOf,
+  flag,
+  head,
+  isDeclared,
+  isObject,
+  list,
+  number,
+  object,
+  oneOf,
+  optional,
+  optionalOrNull,
+  problemsOf,
+  readJson,
+  text,
+  times,
+  type Declaration,
+  type Declared,
+  type JsonSchema,
+} from '../../format'
+import { isName, type Problem } from '../../network'
 import { readMeter, type Meter, type MeterDocument } from '../meter'
 import type { Measurement } from '../plan'
 
-/** A reading as plain JSON; see `public/schema/readings.schema.json`. */
-export interface ReadingDocument {
-  readonly quantity: 'resistance' | 'voltage' | 'current'
-  readonly of?: string
-  readonly between?: readonly [string, string]
-  readonly lifted?: boolean
-  readonly end?: 'from' | 'to'
-  /** As it was written: `482 mA`, `-8.19`, `over`; or a number in SI units. */
-  readonly value: string | number
-  /** The end of the range that it was read on. */
-  readonly range?: string | number
-  /** When, as an ISO 8601 date and time. */
-  readonly at?: string
-  readonly note?: string
+const name = text({ least: 1, most: 32 })
+/** What a reading has, whatever it is of. */
+const plainReading = {
+  quantity: oneOf(['resistance', 'voltage', 'current'], 'the quantity must be resistance, voltage or current'),
+  lifted: optional(about('Of a resistance: the part alone, one of its leads up.', flag())),
+  end: optional(
+    about('At which end of the part the path was broken.', oneOf(['from', 'to'], 'the end must be from or to')),
+  ),
+  at: optional(about('When, as an ISO 8601 date and time.', text({ most: 40 }))),
+  note: optional(text({ most: 500 })),
 }
+const typedText = anyOf([text(), number()])
 
-/** A run of readings: this network, that day, this set of parts. */
-export interface ReadingsDocument {
-  readonly format: 'nodrel-readings'
-  readonly version: 1
+/** A reading as plain JSON. Which fields go together, {@link readReading} says. */
+const readingDeclaration = also(
+  object({
+    ...plainReading,
+    of: optional(about('A part.', name)),
+    between: optional(about('Two points, the first at the red lead.', times(2, name))),
+    value: about('As it was read, signed, or over.', typedText),
+    range: optional(about('The end of the range that it was read on.', typedText)),
+  }),
+  { oneOf: [{ required: ['of'] }, { required: ['between'] }] },
+)
+export type ReadingDocument = Declared<typeof readingDeclaration>
+
+const mostReadings = 2000
+const longestTitle = 120
+const titleRule = `the title must be a text of at most ${longestTitle} characters`
+
+/** What a run of readings has beside its readings. */
+const plainReadings = object(
+  {
+    ...head('nodrel-readings'),
+    title: optional(text({ most: longestTitle }, titleRule)),
+    meter: optionalOrNull(
+      about('A nodrel-meter.', { schema: { type: 'object' }, judge: () => undefined } as Declaration<MeterDocument>),
+    ),
+  },
+  'a run of readings is a JSON object',
+)
+/** A run of readings, this network, that day, this set of parts: the open format `nodrel-readings`. */
+export const readingsDeclaration = also(plainReadings, {
+  required: ['format', 'version', 'readings'],
+  properties: {
+    ...(plainReadings.schema.properties as JsonSchema),
+    readings: list(readingDeclaration, { most: mostReadings }).schema,
+  },
+})
+export interface ReadingsDocument extends Omit<Declared<typeof plainReadings>, 'title' | 'meter'> {
   readonly title: string
   readonly meter?: MeterDocument
   readonly readings: readonly ReadingDocument[]
@@ -58,10 +110,7 @@ export type ReadReadings =
       readonly rest: ReadingsDocument | null
     }
 
-const mostReadings = 2000
 const longestText = 1_000_000
-const longestNote = 500
-const longestTitle = 120
 
 /**
  * A value as it is read off a meter, signed, or `over`.
@@ -108,8 +157,8 @@ export function readReading(
     complain('readings', 'a reading is an object with quantity, of or between, and value')
     return { ok: false, problems }
   }
-  const quantity = (['resistance', 'voltage', 'current'] as const).find((it) => it === raw.quantity)
-  if (!quantity) complain('quantity', 'the quantity must be resistance, voltage or current')
+  for (const { at, message } of problemsOf(object(plainReading), raw)) complain(at, message)
+  const quantity = isDeclared(plainReading.quantity, raw.quantity) ? raw.quantity : null
   const between = raw.between
   const isPair = Array.isArray(between) && between.length === 2 && between.every(isName)
   if (raw.of !== undefined && between !== undefined) complain('of', 'name either a part (of) or two points (between)')
@@ -117,18 +166,8 @@ export function readReading(
     complain(raw.of !== undefined ? 'of' : 'between', 'name a part (of) or two points (between)')
   if (between !== undefined && quantity === 'current')
     complain('between', 'a current is measured in a part: name it with of')
-  if (raw.lifted !== undefined && typeof raw.lifted !== 'boolean') complain('lifted', 'lifted must be true or false')
   if (raw.lifted === true && (quantity !== 'resistance' || between !== undefined))
     complain('lifted', 'only the resistance of a part is measured with a lead lifted')
-  if (raw.end !== undefined && raw.end !== 'from' && raw.end !== 'to') complain('end', 'the end must be from or to')
-  for (const [field, most] of [
-    ['at', 40],
-    ['note', longestNote],
-  ] as const) {
-    const text = raw[field]
-    if (text !== undefined && (typeof text !== 'string' || text.length > most))
-      complain(field, `${field} must be a text of at most ${most} characters`)
-  }
   if (typeof raw.at === 'string' && raw.at !== '' && Number.isNaN(Date.parse(raw.at)))
     complain('at', 'the time must be a date like 2026-11-25T18:04:00Z')
   const value = quantity ? readValue(raw.value, quantity) : null
@@ -154,27 +193,27 @@ export function readReading(
 }
 
 /** Reads a run of readings from JSON text, every fault at once. */
-export function readReadingsText(text: string): ReadReadings {
+export function readReadingsText(from: string): ReadReadings {
   const refuse = (message: string): ReadReadings => ({
     ok: false,
     problems: [{ part: null, field: 'document', message }],
     rest: null,
   })
-  if (text.length > longestText) return refuse('the file is over the limit of 1 MB')
-  const json = readJson(text.replace(/^\uFEFF/, ''))
+  if (from.length > longestText) return refuse('the file is over the limit of 1 MB')
+  const json = readJson(from.replace(/^\uFEFF/, ''))
   return json.ok ? readingsOf(json.value) : refuse(`the document is not JSON: ${json.message}`)
 }
 
 /** {@link readReadingsText} for what was parsed already. */
 export function readingsOf(raw: unknown): ReadReadings {
   const refuse = (problems: readonly Problem[]): ReadReadings => ({ ok: false, problems, rest: null })
-  if (!isObject(raw)) return refuse([{ part: null, field: 'document', message: 'a run of readings is a JSON object' }])
-  const problems: Problem[] = []
+  const problems = problemsOf(plainReadings, raw).map(({ at, message }): Problem => ({
+    part: null,
+    field: at || 'document',
+    message,
+  }))
+  if (!isObject(raw)) return refuse(problems)
   const complain = (field: string, message: string) => void problems.push({ part: null, field, message })
-  if (raw.format !== 'nodrel-readings') complain('format', 'the format must be "nodrel-readings"')
-  if (raw.version !== 1) complain('version', 'only version 1 is read')
-  if (raw.title !== undefined && (typeof raw.title !== 'string' || raw.title.length > longestTitle))
-    complain('title', `the title must be a text of at most ${longestTitle} characters`)
   if (!Array.isArray(raw.readings)) complain('readings', 'the readings must be a list')
   else if (raw.readings.length > mostReadings) complain('readings', `more than ${mostReadings} readings are not read`)
   const hasMeter = raw.meter !== undefined && raw.meter !== null

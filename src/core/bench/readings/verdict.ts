@@ -2,7 +2,8 @@ import { bandsOf, type Band, type View } from '../plan'
 import { lawsAmong, type LawFound } from './laws'
 import type { LaidReading } from './lay'
 
-export type VerdictCode = 'agrees' | 'outside' | 'against' | 'scale' | 'reversed' | 'over' | 'unknown'
+export const verdictCodes = ['agrees', 'outside', 'against', 'scale', 'reversed', 'over', 'unknown'] as const
+export type VerdictCode = (typeof verdictCodes)[number]
 
 /** A reading with what is said of it. */
 export interface Judged {

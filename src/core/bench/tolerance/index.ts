@@ -22,6 +22,6 @@ export {
   type Sampling,
   type Statistics,
 } from './sample'
-export { spreadOf, type Spread, type SpreadOptions } from './spread'
+export { spreadDeclaration, spreadOf, type Spread, type SpreadOptions } from './spread'
 export { loosestClasses, type Classes } from './classes'
 export { ratingsOf, type Rated } from './ratings'

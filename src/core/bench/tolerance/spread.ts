@@ -1,30 +1,35 @@
+import { about, closed, head, list, number, oneOf, optional, text, type Declared } from '../../format'
+import { unreadDeclaration } from '../../structure'
 import type { Built } from './built'
 import type { Model } from './model'
 import type { NamedQuantity } from './quantity'
 import { addBlocks, blockSize, percentile, sampleBlock, statisticsOf, type Distribution, type Sampled } from './sample'
-import { sharesOf, type Share } from './shares'
+import { sharesOf } from './shares'
 import { worstCases } from './worst'
 
 /** Between which limits a quantity lies, how it spreads there and what moves it: the open format `nodrel-spread`. */
-export interface Spread {
-  readonly format: 'nodrel-spread'
-  readonly version: 1
-  readonly quantity: NamedQuantity['quantity']
-  /** A part; of a potential a point of its node. Absent for the equivalent. */
-  readonly of?: string
-  readonly nominal: number
-  /** `atLeast` where the limits were searched for: it may reach further. */
-  readonly worst: { readonly min: number; readonly max: number; readonly atLeast?: true }
-  readonly sampled: {
-    readonly samples: number
-    readonly mean: number
-    readonly deviation: number
-    readonly p1: number
-    readonly p50: number
-    readonly p99: number
-  }
-  readonly shares: readonly Share[]
-}
+export const spreadDeclaration = closed({
+  ...head('nodrel-spread'),
+  quantity: oneOf(['equivalent', 'voltage', 'current', 'power', 'potential']),
+  of: optional(about('A part; of a potential a point. Absent for the equivalent.', text())),
+  nominal: number(),
+  worst: closed({
+    min: number(),
+    max: number(),
+    atLeast: optional(about('The limits were searched for: it may reach further.', oneOf([true]))),
+  }),
+  sampled: closed({
+    samples: number({ least: 1, isWhole: true }),
+    mean: number(),
+    deviation: number(),
+    p1: number(),
+    p50: number(),
+    p99: number(),
+  }),
+  shares: list(closed({ part: text({ least: 1, most: 32 }), share: number({ least: 0, most: 1.0000001 }) })),
+  findings: optional(list(unreadDeclaration)),
+})
+export type Spread = Declared<typeof spreadDeclaration>
 
 export interface SpreadOptions {
   readonly samples: number

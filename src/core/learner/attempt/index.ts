@@ -18,13 +18,11 @@ export {
 export {
   answer,
   element,
-  moveShapes,
-  oneOf,
+  moveFields,
+  movesDeclaration,
   readMoves,
   readMovesOf,
-  text,
-  type Fits,
-  type MoveShapes,
+  type MoveFields,
   type ReadMoves,
 } from './readMoves'
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'

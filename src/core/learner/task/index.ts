@@ -24,6 +24,7 @@ export { keyOf } from './key'
 export { byNumber, slotLetter } from './untangle'
 export { readTaskMoves } from './readMoves'
 export {
+  attemptsDeclaration,
   marksOf,
   mostTasks,
   mostVariants,
@@ -31,7 +32,9 @@ export {
   readKeptSheet,
   readTasksText,
   scaled,
+  taskDeclaration,
   taskDocument,
+  tasksDeclaration,
   type AttemptsDocument,
   type KeptSheet,
   type TasksDocument,

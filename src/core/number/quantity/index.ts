@@ -4,7 +4,7 @@
  */
 export { letterOf, unitOf, valueName, type Quantity, type Unit } from './unit'
 export { bitLength, exactOf, nearestNumber, numberOf, ratioOf, type Exact, type Ratio } from './ratio'
-export { inFormat, readQuantity, quantityProblem, type ReadQuantity, type QuantityProblem } from './read'
+export { inFormat, readQuantity, quantityProblem, typedQuantity, type ReadQuantity, type QuantityProblem } from './read'
 export { e24, nearestE24, nextE24, roundFigures, type ExactValue } from './series'
 export {
   differs,

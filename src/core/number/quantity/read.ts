@@ -1,3 +1,4 @@
+import type { Declaration } from '../../format'
 import Fraction from 'fraction.js'
 import { prefixes, quantityOf, spellings, type Unit } from './unit'
 import { numberOf, ratioOf, type Ratio } from './ratio'
@@ -213,5 +214,17 @@ export function quantityProblem(problem: QuantityProblem, typed: unknown, wanted
       return `“${shown}” has the wrong unit; a ${quantityOf[wanted]} is given in ${wanted}`
     case 'too-long':
       return `“${shown}” is longer than ${longest} characters; ${like}`
+  }
+}
+
+/** A quantity above 0 as it is typed in an open format: a text with its unit or without, or a number in SI units. */
+export function typedQuantity(unit: Unit): Declaration<string | number> {
+  return {
+    schema: { type: ['string', 'number'] },
+    judge(value, at, say) {
+      const read = readQuantity(value, unit)
+      if (!read.ok) say(at, quantityProblem(read.problem, value, unit))
+      else if (read.value <= 0) say(at, 'it must be above 0')
+    },
   }
 }

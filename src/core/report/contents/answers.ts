@@ -2,7 +2,8 @@ import { amountAt, type Outcome, type PartOutcome, type Worksheet } from '../../
 import { quantityText, type Amount, type Figures, type Unit } from '../../number'
 
 /** A row of the answer table; amounts are null where they do not exist. */
-export interface AnswerRow extends PartOutcome {
+export interface AnswerRow extends Omit<PartOutcome, 'kind'> {
+  readonly kind: PartOutcome['kind'] | 'supply'
   /** Part of the power that the supply gives, 0 to 1; null where there is none. */
   readonly share: number | null
 }

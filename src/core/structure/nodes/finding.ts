@@ -1,22 +1,27 @@
+import { closed, list, object, oneOf, optional, text, type Declared } from '../../format'
+
 /** What is worth saying about a network. */
-export type FindingCode =
-  | 'shorted'
-  | 'dead-end'
-  | 'cut-off'
-  | 'open-supply'
-  | 'shorted-supply'
-  | 'bridge'
-  | 'meter-shorts'
-  | 'unread-tolerance'
-  | 'unread-rating'
+const codes = [
+  'shorted',
+  'dead-end',
+  'cut-off',
+  'open-supply',
+  'shorted-supply',
+  'bridge',
+  'meter-shorts',
+  'unread-tolerance',
+  'unread-rating',
+] as const
+export type FindingCode = (typeof codes)[number]
+
+const fields = { parts: list(text()), nodes: optional(list(text())), message: text() }
 
 /** A finding names its parts, the node labels it speaks of, and what to do. */
-export interface Finding {
-  readonly code: FindingCode
-  readonly parts: readonly string[]
-  readonly nodes: readonly string[]
-  readonly message: string
-}
+export const findingDeclaration = closed({ ...fields, code: oneOf(codes), parts: list(text(), { least: 1 }) })
+export type Finding = Required<Declared<typeof findingDeclaration>>
+
+/** What is noted of a part and cannot be read. */
+export const unreadDeclaration = object({ ...fields, code: oneOf(['unread-tolerance', 'unread-rating']) })
 
 /**
  * Words a finding.

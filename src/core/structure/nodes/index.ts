@@ -15,7 +15,7 @@ export {
   type WirablePart,
   type Wiring,
 } from './wiring'
-export { finding, type Finding, type FindingCode } from './finding'
+export { finding, findingDeclaration, unreadDeclaration, type Finding, type FindingCode } from './finding'
 export { blocks } from './blocks'
 export { joins } from './points'
 export { roughNodes, type LabelledPoints, type Naming } from './labels'

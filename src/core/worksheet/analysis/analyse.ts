@@ -11,47 +11,7 @@ import {
   type Refusal,
   type Worksheet,
 } from '../worked'
-
-/** A quantity of the analysis: in SI base units, with a text for people, and the exact fraction when there is one. */
-export interface Value {
-  readonly value: number
-  readonly exact?: string
-  /** The exact value when it is a rational times a square root, as `5√10/2` (a power was given). */
-  readonly root?: string
-  readonly text: string
-}
-
-/** The same with a {@link Value} for every amount. */
-type Valued<T> = {
-  readonly [K in keyof T]: T[K] extends Amount ? Value : T[K] extends Amount | null ? Value | null : T[K]
-}
-
-/** The analysis of a network; see `public/schema/analysis.schema.json`. */
-export interface Analysis extends Valued<Pick<Outcome, 'equivalent' | 'status' | 'findings'>> {
-  readonly format: 'nodrel-analysis'
-  readonly version: 1
-  /** Number system and order of this analysis. */
-  readonly arithmetic: string
-  readonly order: Order
-  readonly supply: Valued<Outcome['supply']>
-  readonly parts: readonly Valued<Outcome['parts'][number]>[]
-  readonly nodes: readonly Valued<Outcome['nodes'][number]>[]
-  readonly steps: readonly {
-    readonly kind: 'series' | 'parallel'
-    readonly members: readonly string[]
-    readonly result: string
-    readonly between: readonly [string, string]
-    /** null where resistors have no value yet; then its formula in letters stands here. */
-    readonly resistance: Value | null
-    readonly formula?: string
-    readonly round: number
-  }[]
-  /** What each meter drawn into the picture shows; only where there is one. */
-  readonly meters?: readonly Valued<Outcome['meters'][number]>[]
-  readonly checks: readonly Valued<Outcome['checks'][number]>[]
-  /** The elements that stop the reduction; only with `not-series-parallel`. */
-  readonly residue?: readonly string[]
-}
+import type { Analysis, Value } from './format'
 
 export interface AnalyseOptions {
   /** Exact up to 200 parts and a bounded cost, float above, unless told otherwise. */

@@ -1,77 +1,9 @@
 import type { Amount, Figures, ShownUnit } from '../../number'
-import type { Choices } from '../../network'
-import { unitOfLine, type Line } from '../derivation'
+import { unitOfLine } from '../derivation'
 import { formulaText, unitText, wordSentence, writeAmount, type Formula, type Token } from '../explain'
 import { explainBlock, explainCheck, explainLine, nameOf, type Side, type Worksheet } from '../worked'
-import { valueOf, type Value } from './analyse'
-
-/** A formula's token as plain data: amounts with their exact value as a text. */
-export type TokenDocument =
-  | Exclude<Token, { token: 'amount' | 'sum' | 'fraction' | 'root' | 'bracket' | 'unit' }>
-  | { readonly token: 'unit'; readonly text: string }
-  | { readonly token: 'amount'; readonly amount: Value; readonly unit: string; readonly written: string }
-  | { readonly token: 'sum'; readonly amounts: readonly Value[]; readonly unit: string; readonly sign: '+' | '−' }
-  | { readonly token: 'fraction'; readonly over: readonly TokenDocument[]; readonly under: readonly TokenDocument[] }
-  | { readonly token: 'root'; readonly under: readonly TokenDocument[] }
-  | { readonly token: 'bracket'; readonly inside: readonly TokenDocument[] }
-
-/** A formula, as tokens and in one line of text. */
-interface FormulaDocument {
-  readonly tokens: readonly TokenDocument[]
-  readonly text: string
-}
-
-interface BlockDocument {
-  /** The equivalent whose step it is, by element id. */
-  readonly step: number | null
-  readonly title: string | null
-  readonly reason: string | null
-  /** Ids of the lines that are handed on, and that are worked out. */
-  readonly carried: readonly number[]
-  readonly lines: readonly number[]
-  readonly check: FormulaDocument | null
-}
-
-/** The derivation as data: every value with what it was found from, in rows. The open format `nodrel-worksheet`. */
-export interface WorksheetDocument {
-  readonly format: 'nodrel-worksheet'
-  readonly version: 1
-  readonly title: string
-  readonly arithmetic: string
-  readonly choices: Choices
-  readonly nodes: readonly { readonly label: string }[]
-  readonly elements: readonly {
-    readonly id: number
-    readonly name: string
-    /** The name of its part; null for what steps and exchanges make. */
-    readonly part: string | null
-    readonly kind: 'resistor' | 'series' | 'parallel' | 'exchanged'
-    readonly members: readonly number[]
-  }[]
-  readonly rows: readonly {
-    readonly key: string
-    readonly kind: 'sheet' | 'exchange' | 'known' | 'supply'
-    readonly stage: number
-    readonly number: number | null
-    readonly sheet: number
-    readonly down: readonly BlockDocument[]
-    readonly up: readonly BlockDocument[]
-  }[]
-  readonly lines: readonly {
-    readonly id: number
-    readonly quantity: Line['quantity']
-    /** Whose value: the name of an element or part, or a node's label. */
-    readonly of: string
-    readonly method: string
-    readonly uses: readonly number[]
-    readonly value: Value | null
-    /** It waits for resistors that have no value yet. */
-    readonly open: boolean
-    readonly section: string
-    readonly words: string
-    readonly formulas: readonly FormulaDocument[]
-  }[]
-}
+import { valueOf } from './analyse'
+import type { BlockDocument, FormulaDocument, TokenDocument, WorksheetDocument } from './format'
 
 /** A worksheet in the open format, its formulas written with so many figures. */
 export function worksheetDocument(worksheet: Worksheet, figures: Figures): WorksheetDocument {

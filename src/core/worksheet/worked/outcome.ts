@@ -1,5 +1,5 @@
 import { roundedFigures, type Amount, type Arithmetic } from '../../number'
-import { isMeter, knownOf, unreadNotes, type Network } from '../../network'
+import { isMeter, knownOf, unreadNotes, type Network, type Part } from '../../network'
 import { checks, partValues, type Carried, type Check, type Status } from '../../solution'
 import { joins, reductionFindings, stopsAt, type Finding, type Stages, type Wiring } from '../../structure'
 import type { Derivation, Derived } from '../derivation'
@@ -7,7 +7,7 @@ import type { Derivation, Derived } from '../derivation'
 /** What a part carries, seen from its `from` to its `to`; null where it does not exist. */
 export interface PartOutcome {
   readonly name: string
-  readonly kind: string
+  readonly kind: Part['kind']
   readonly resistance: Amount | null
   readonly voltage: Amount | null
   readonly current: Amount | null

@@ -22,14 +22,14 @@ const shapes = {
 
 function open(document: NetworkDocument) {
   const read = readNetwork(document)
-  if (!read.ok) throw new Error('the bench network is refused')
+  if (!read.ok) throw new Error('the network is refused')
   return read.network
 }
 
 /** A document to everything the worksheet says: exact values, every row, line and way explained. */
 function wholeAnalysis(document: NetworkDocument): void {
   const worksheet = workOut(open(document))
-  if ('status' in worksheet) throw new Error('the bench network is refused')
+  if ('status' in worksheet) throw new Error('the network is refused')
   for (const row of worksheet.rows) {
     for (const block of row.down) {
       explainBlock(worksheet, row, block, 'reduce')
@@ -49,7 +49,7 @@ function wholeAnalysis(document: NetworkDocument): void {
 /** The same on paper, with every check accounted for. */
 function wholeAccount(document: NetworkDocument): void {
   const worksheet = workOut(open(document), { choices: { carry: 'paper', figures: 3 } })
-  if ('status' in worksheet) throw new Error('the bench network is refused')
+  if ('status' in worksheet) throw new Error('the network is refused')
   worksheet.elements.forEach((_, id) => accountForCheck(worksheet, id))
   accountForPowers(worksheet)
 }

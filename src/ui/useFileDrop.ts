@@ -1,6 +1,6 @@
 import { useState, type DragEvent } from 'react'
 
-/** Whether a file is held over a part of the screen, and the handlers that notice it. The first file dropped is taken. */
+/** Whether a file is held over a part of the screen, and the handlers that notice it. */
 export interface FileDrop {
   readonly isOver: boolean
   readonly handlers: {
@@ -11,10 +11,10 @@ export interface FileDrop {
 }
 
 /**
- * Takes a file that is dropped on an element. No more than that, so that the first load of a screen does not bring a list
+ * Takes files that are dropped on an element. No more than that, so that the first load of a screen does not bring a list
  * of all types of files with it.
  */
-export function useFileDrop(take: (file: File) => void): FileDrop {
+export function useFileDrop(take: (files: readonly [File, ...File[]]) => void): FileDrop {
   const [isOver, setOver] = useState(false)
   const hasFile = ({ dataTransfer }: DragEvent) => dataTransfer.types.includes('Files')
   return {
@@ -32,8 +32,8 @@ export function useFileDrop(take: (file: File) => void): FileDrop {
         setOver(false)
         if (!hasFile(event)) return
         event.preventDefault()
-        const [file] = event.dataTransfer.files
-        if (file) take(file)
+        const [first, ...rest] = event.dataTransfer.files
+        if (first) take([first, ...rest])
       },
     },
   }

@@ -12,7 +12,7 @@ import { openPage, whileServed } from './served'
 function open(parts: number) {
   const document = randomNetwork(11, parts)
   const read = readNetwork(document)
-  if (!read.ok) throw new Error('the bench network is refused')
+  if (!read.ok) throw new Error('the network is refused')
   return { document, network: read.network }
 }
 
@@ -22,7 +22,7 @@ export function evaluationRows(): Row[] {
     const { network } = open(parts)
     const wiring = wire(network)
     const program = compile(wiring)
-    if (!program) throw new Error('the bench network is series-parallel')
+    if (!program) throw new Error('the network is series-parallel')
     const resistances = wiring.live.map((part) => {
       const it = network.parts[part]
       return it.kind === 'resistor' ? (it.resistance?.value ?? 0) : 0
@@ -73,7 +73,7 @@ export function diagnosisRows(): Row[] {
   const { document, network } = open(20)
   const bench = benchOf(network)
   const meter = readMeter(meters[0])
-  if (!bench.ok || !meter.ok) throw new Error('the bench network is refused')
+  if (!bench.ok || !meter.ok) throw new Error('the network is refused')
   const random = randomNumbers(5)
   const real = build(document, { fault: 'value', part: 'R7', times: 10 }, random)
   const names = document.parts.flatMap(({ name, kind }) => (kind === 'resistor' ? [name] : [])).slice(0, 13)

@@ -29,7 +29,7 @@ if (section) {
 } else {
   // Each section in a fresh process, so that none measures what another left behind.
   const rows = Object.keys(sections).flatMap((name) => {
-    const printed = execFileSync(process.execPath, ['scripts/run.mjs', 'bench/bench.ts', name], { encoding: 'utf8' })
+    const printed = execFileSync(process.execPath, ['scripts/run.mjs', 'speed/speed.ts', name], { encoding: 'utf8' })
     return JSON.parse(printed) as Row[]
   })
   console.log(`Node ${process.version}, ${availableParallelism()} cores; medians\n`)
