@@ -1,6 +1,5 @@
-import type { Question } from '@/core/learner'
+import { givenText, type Question } from '@/core/learner'
 import { AnswerField } from '@/ui/attempt/AnswerField'
-import { givenText } from './goalText'
 import { ownOf } from './MistakeTask'
 import { TaskPicture } from './Picture'
 import type { OpenExercise } from './useExercise'

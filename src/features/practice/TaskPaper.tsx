@@ -1,9 +1,19 @@
 import type { ReactNode } from 'react'
-import { keyOf, judgeTask, marksOf, slotLetter, sheetLetter, type Judged, type Task } from '@/core/learner'
+import {
+  keyOf,
+  judgeTask,
+  marksOf,
+  slotLetter,
+  sheetLetter,
+  type Judged,
+  type Question,
+  type Task,
+  type TaskKind,
+  goalText,
+} from '@/core/learner'
 import { BlankLine, PaperSection } from '@/ui/paper/Paper'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { goalText } from './goalText'
 import { TaskPicture } from './Picture'
 import { drawPlaces } from './places'
 import { drawn } from './redrawn'
@@ -25,7 +35,7 @@ export function TaskPaper({ task, number, marks }: Numbered) {
     <PaperSection heading={`${number}. ${goalText(task)}`} note={marksText(marks)}>
       <TaskPicture task={task} tallest={280} />
       <div className="mt-2">
-        <Room task={task} />
+        {(rooms[task.question.kind] as (of: Task, question: Question) => ReactNode)(task, task.question)}
       </div>
       <p className="mt-1 text-xs text-soft">{task.code}</p>
     </PaperSection>
@@ -36,73 +46,63 @@ function marksText(marks: number): string {
   return `${marks} ${marks === 1 ? 'mark' : 'marks'}`
 }
 
+type Asked<K extends TaskKind> = Extract<Question, { readonly kind: K }>
+
 /** Room for the answer of each kind. */
-function Room({ task }: { readonly task: Task }): ReactNode {
-  const { question } = task
-  switch (question.kind) {
-    case 'solve':
-      return Array.from({ length: linesFor(task) }, (_, i) => <BlankLine key={i} />)
-    case 'spot':
-      return (
-        <ul>
-          {question.pairs.map((pair) => (
-            <li key={pair.join()} className="flex items-baseline gap-3">
-              <span className="w-16 font-mono">{pair.join(', ')}</span>
-              <span>☐ series ☐ parallel ☐ neither, since</span>
-              <span className="flex-1">
-                <BlankLine />
-              </span>
-            </li>
-          ))}
-        </ul>
-      )
-    case 'estimate':
-      return (
-        <>
-          <p>
-            Req is more than <BlankLine isShort /> and less than <BlankLine isShort />
-          </p>
-          {question.pair && <p>More current flows in: {question.pair.map((name) => `☐ ${name}`).join('   ')}</p>}
-        </>
-      )
-    case 'redraw':
-      return <Sheets task={task} />
-    case 'mistake':
-      return (
-        <>
-          <ol>
-            {question.lines.map(({ symbol, how, value }, i) => (
-              <li key={i} className="font-mono">
-                ☐ {i + 1}. {symbol} = {how} = {value}
-              </li>
-            ))}
-          </ol>
-          <p className="flex items-baseline gap-2">
-            mended: <BlankLine />
-          </p>
-        </>
-      )
-    case 'gaps':
-      return (
-        <ol>
-          {question.lines.map(({ symbol, how, value }, i) => (
-            <li key={i} className="font-mono">
-              {symbol} = {how} = {value ?? <BlankLine isShort />}
-            </li>
-          ))}
-        </ol>
-      )
-    case 'untangle':
-      return <Slots task={task} />
-    case 'mend':
-      return <BlankLine />
-  }
+const rooms: { readonly [K in TaskKind]: (task: Task, question: Asked<K>) => ReactNode } = {
+  solve: (task) => Array.from({ length: linesFor(task) }, (_, i) => <BlankLine key={i} />),
+  spot: (_, { pairs }) => (
+    <ul>
+      {pairs.map((pair) => (
+        <li key={pair.join()} className="flex items-baseline gap-3">
+          <span className="w-16 font-mono">{pair.join(', ')}</span>
+          <span>☐ series ☐ parallel ☐ neither, since</span>
+          <span className="flex-1">
+            <BlankLine />
+          </span>
+        </li>
+      ))}
+    </ul>
+  ),
+  estimate: (_, { pair }) => (
+    <>
+      <p>
+        Req is more than <BlankLine isShort /> and less than <BlankLine isShort />
+      </p>
+      {pair && <p>More current flows in: {pair.map((name) => `☐ ${name}`).join('   ')}</p>}
+    </>
+  ),
+  redraw: (task, question) => <Sheets task={task} question={question} />,
+  mistake: (_, { lines }) => (
+    <>
+      <ol>
+        {lines.map(({ symbol, how, value }, i) => (
+          <li key={i} className="font-mono">
+            ☐ {i + 1}. {symbol} = {how} = {value}
+          </li>
+        ))}
+      </ol>
+      <p className="flex items-baseline gap-2">
+        mended: <BlankLine />
+      </p>
+    </>
+  ),
+  gaps: (_, { lines }) => (
+    <ol>
+      {lines.map(({ symbol, how, value }, i) => (
+        <li key={i} className="font-mono">
+          {symbol} = {how} = {value ?? <BlankLine isShort />}
+        </li>
+      ))}
+    </ol>
+  ),
+  untangle: (task, question) => <Slots task={task} question={question} />,
+  mend: () => <BlankLine />,
 }
 
-function Sheets({ task }: { readonly task: Task }) {
+function Sheets({ task, question }: { readonly task: Task; readonly question: Asked<'redraw'> }) {
   const { symbols } = useSettings().settings
-  const { question, worksheet } = task
-  if (question.kind !== 'redraw') return null
+  const { worksheet } = task
   const nodeLabels = worksheet.wiring.nodes.map(({ label }) => label)
   return (
     <div className="grid grid-cols-2 gap-2">
@@ -122,10 +122,9 @@ function Sheets({ task }: { readonly task: Task }) {
   )
 }
 
-function Slots({ task }: { readonly task: Task }) {
+function Slots({ task, question }: { readonly task: Task; readonly question: Asked<'untangle'> }) {
   const { symbols } = useSettings().settings
-  const { question, worksheet } = task
-  if (question.kind !== 'untangle') return null
+  const { worksheet } = task
   const picture = drawPlaces(task, question)
   return (
     <>

@@ -1,4 +1,6 @@
 import dynamic from 'next/dynamic'
+import type { ComponentType } from 'react'
+import type { Question, TaskKind } from '@/core/learner'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { SavingChoice } from '@/ui/saving/SavingState'
 import { onceThere } from '@/ui/onceThere'
@@ -13,6 +15,21 @@ import type { OpenExercise } from './useExercise'
 // The two that bring a whole screen with them are loaded where they are worked at.
 const SolveTask = dynamic(() => onceThere(() => import('./SolveTask')).then((module) => module.SolveTask))
 const MendTask = dynamic(() => onceThere(() => import('./MendTask')).then((module) => module.MendTask))
+
+/** What each kind of task is worked at with; `solve` is a worksheet of one's own. */
+const views: { readonly [K in Exclude<TaskKind, 'solve'>]: ComponentType<KindProps<K>> } = {
+  spot: SpotTask,
+  estimate: EstimateTask,
+  redraw: RedrawTask,
+  mistake: MistakeTask,
+  gaps: GapsTask,
+  untangle: UntangleTask,
+  mend: MendTask,
+}
+interface KindProps<K extends TaskKind> {
+  readonly exercise: OpenExercise
+  readonly question: Extract<Question, { readonly kind: K }>
+}
 
 /** A task of any kind, to be worked at. */
 export function TaskView({
@@ -34,6 +51,7 @@ export function TaskView({
         fetching what you did here before
       </p>
     )
+  const View = views[question.kind] as ComponentType<KindProps<TaskKind>>
   return (
     <>
       <SavingChoice
@@ -49,13 +67,7 @@ export function TaskView({
         onChoose={exercise.choose}
         onRestored={exercise.goOn}
       />
-      {question.kind === 'spot' && <SpotTask exercise={exercise} question={question} />}
-      {question.kind === 'estimate' && <EstimateTask exercise={exercise} question={question} />}
-      {question.kind === 'redraw' && <RedrawTask exercise={exercise} question={question} />}
-      {question.kind === 'mistake' && <MistakeTask exercise={exercise} question={question} />}
-      {question.kind === 'gaps' && <GapsTask exercise={exercise} question={question} />}
-      {question.kind === 'untangle' && <UntangleTask exercise={exercise} question={question} />}
-      {question.kind === 'mend' && <MendTask exercise={exercise} question={question} />}
+      <View exercise={exercise} question={question} />
     </>
   )
 }

@@ -1,19 +1,10 @@
-import type { Dial, Dials } from '@/core/learner'
+import { taskKinds, type Dial, type Dials } from '@/core/learner'
 
 type Texts = { readonly [D in Dial]: { readonly [V in Dials[D] as `${V}`]: string } }
 
 /** Every value of every dial, as it stands in the sentence above a task. */
 export const dialTexts: Texts = {
-  kind: {
-    solve: 'Solve',
-    spot: 'Series or parallel?',
-    estimate: 'Estimate',
-    redraw: 'Redraw',
-    mistake: 'Find the mistake',
-    gaps: 'Fill the gaps',
-    untangle: 'Untangle',
-    mend: 'Mend the bench',
-  },
+  kind: Object.fromEntries(Object.entries(taskKinds).map(([kind, { name }]) => [kind, name])) as Texts['kind'],
   resistors: {
     3: '3 resistors',
     4: '4 resistors',

@@ -1,4 +1,4 @@
-import { dialNames, dialTable, type Dials } from './dials'
+import { dialTable, type Dials } from './dials'
 
 /** The signs of a code: no I, L, O or U, which are read for others. */
 const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
@@ -11,71 +11,140 @@ const gather = inverse(spread)
 /** How many tasks there are of the same dials. */
 export const seeds = 1 << 24
 
-/** The version of the generator; tasks of an earlier one are made by that one. */
-export const generatorVersion = 1
+/**
+ * A generator of tasks, as its codes tell: its version, and how many of the values of each dial it knows. Values are only added at
+ * the end of a dial's list, dials at the end of the table; what is new gets a generator of its own beside the others, so that no code
+ * that was given out changes.
+ */
+export interface Generator {
+  readonly version: number
+  readonly knows: Readonly<Record<string, number>>
+  /** How many tasks there are of the same dials: with all values of all dials they have to fit into 50 bits. */
+  readonly seeds: number
+}
+
+/** All generators, the first first. What makes the tasks of each stands in `task.ts`. */
+export const generators: readonly Generator[] = [
+  {
+    version: 1,
+    knows: {
+      kind: 8,
+      resistors: 12,
+      depth: 7,
+      widest: 6,
+      parallel: 4,
+      units: 3,
+      numbers: 2,
+      picture: 3,
+      given: 4,
+      asked: 3,
+      special: 5,
+      blank: 3,
+    },
+    seeds,
+  },
+]
 
 export interface Coded {
+  /** Of the generator. */
   readonly version: number
   readonly dials: Dials
   /** From 0 up to {@link seeds}. */
   readonly seed: number
 }
 
-/** The code of a task, in three groups of four: the generator's version, dials and seed, and a check letter. */
-export function writeCode(dials: Dials, seed: number): string {
-  let number = BigInt(seed)
-  for (const dial of dialNames) {
-    const values: readonly unknown[] = dialTable[dial]
-    number = number * BigInt(values.length) + BigInt(values.indexOf(dials[dial]))
-  }
-  let left = (number * spread) % room
-  const signs: number[] = [generatorVersion]
-  for (let i = 0; i < length; i++) {
-    signs.push(Number(left % 32n))
-    left /= 32n
-  }
-  return [...signs, checkOf(signs)]
-    .map((sign) => alphabet[sign])
-    .join('')
-    .replace(/(.{4})(?=.)/g, '$1-')
-}
+type Values = readonly (string | number)[]
 
 export type ReadCode =
   | { readonly ok: true; readonly code: string; readonly coded: Coded }
   | { readonly ok: false; readonly message: string }
 
-/** Reads a code as people type it: small letters, spaces, O for 0, I and L for 1. */
-export function readCode(text: string): ReadCode {
-  const plain = text
-    .slice(0, 200)
-    .toUpperCase()
-    .replace(/[\s\-–—_.]/g, '')
-    .replaceAll('O', '0')
-    .replace(/[IL]/g, '1')
-  const fail = (message: string): ReadCode => ({ ok: false, message })
-  if (plain === '') return fail('type a code, as 1Q7K-3F2M-P9A4')
-  const strange = [...plain].find((sign) => !alphabet.includes(sign))
-  if (strange !== undefined) return fail(`a code has no “${strange}”`)
-  if (plain.length !== length + 2) return fail(`a code has ${length + 2} letters and digits, this one ${plain.length}`)
-  const signs = [...plain].map((sign) => alphabet.indexOf(sign))
-  const check = signs.pop()
-  if (check !== checkOf(signs)) return fail('the last letter does not fit the others: one of them is mistyped')
-  const [version, ...rest] = signs
-  if (version !== generatorVersion)
-    return fail(`this code is of version ${version} of the tasks; version ${generatorVersion} is read here`)
-  let number = rest.reduceRight((sum, sign) => sum * 32n + BigInt(sign), 0n)
-  number = (number * gather) % room
-  const values: Record<string, unknown> = {}
-  for (const dial of [...dialNames].reverse()) {
-    const count = BigInt(dialTable[dial].length)
-    values[dial] = dialTable[dial][Number(number % count)]
-    number /= count
+/** Writes and reads the codes of some generators over a table of dials. */
+export function codesOf(all: readonly Generator[], table: Readonly<Record<string, Values>>) {
+  const indexOf = (dial: string, dials: Readonly<Record<string, unknown>>) =>
+    (table[dial] as readonly unknown[]).indexOf(dials[dial] ?? table[dial][0])
+
+  /** The first generator that knows all values of some dials. */
+  const generatorFor = (dials: Readonly<Record<string, unknown>>): Generator => {
+    const knowing = all.find(({ knows }) =>
+      Object.keys(table).every((dial) => indexOf(dial, dials) < (knows[dial] ?? 1)),
+    )
+    if (!knowing) throw new RangeError('no generator knows these dials')
+    return knowing
   }
-  if (number >= BigInt(seeds)) return fail('there is no task of this code')
-  const dials = Object.fromEntries(dialNames.map((dial) => [dial, values[dial]])) as Dials
-  const seed = Number(number)
-  return { ok: true, code: writeCode(dials, seed), coded: { version, dials, seed } }
+
+  /** The code of a task, in three groups of four: the generator's version, dials and seed, and a check letter. */
+  function write(dials: Readonly<Record<string, unknown>>, seed: number, generator = generatorFor(dials)): string {
+    let number = BigInt(seed % generator.seeds)
+    for (const [dial, count] of Object.entries(generator.knows))
+      number = number * BigInt(count) + BigInt(indexOf(dial, dials))
+    let left = (number * spread) % room
+    const signs: number[] = [generator.version]
+    for (let i = 0; i < length; i++) {
+      signs.push(Number(left % 32n))
+      left /= 32n
+    }
+    return [...signs, checkOf(signs)]
+      .map((sign) => alphabet[sign])
+      .join('')
+      .replace(/(.{4})(?=.)/g, '$1-')
+  }
+
+  /** Reads a code as people type it: small letters, spaces, O for 0, I and L for 1. */
+  function read(text: string): ReadCode {
+    const plain = text
+      .slice(0, 200)
+      .toUpperCase()
+      .replace(/[\s\-–—_.]/g, '')
+      .replaceAll('O', '0')
+      .replace(/[IL]/g, '1')
+    const fail = (message: string): ReadCode => ({ ok: false, message })
+    if (plain === '') return fail('type a code, as 1Q7K-3F2M-P9A4')
+    const strange = [...plain].find((sign) => !alphabet.includes(sign))
+    if (strange !== undefined) return fail(`a code has no “${strange}”`)
+    if (plain.length !== length + 2)
+      return fail(`a code has ${length + 2} letters and digits, this one ${plain.length}`)
+    const signs = [...plain].map((sign) => alphabet.indexOf(sign))
+    const check = signs.pop()
+    if (check !== checkOf(signs)) return fail('the last letter does not fit the others: one of them is mistyped')
+    const [version, ...rest] = signs
+    const generator = all.find((it) => it.version === version)
+    if (!generator) {
+      const known = all.map((it) => it.version).join(' and ')
+      return fail(
+        `this code is of version ${version} of the tasks; version${all.length > 1 ? 's' : ''} ${known} ${all.length > 1 ? 'are' : 'is'} read here`,
+      )
+    }
+    let number = rest.reduceRight((sum, sign) => sum * 32n + BigInt(sign), 0n)
+    number = (number * gather) % room
+    // A dial that the generator does not know stands as usual.
+    const dials: Record<string, unknown> = Object.fromEntries(
+      Object.entries(table).map(([dial, [usual]]) => [dial, usual]),
+    )
+    for (const [dial, known] of Object.entries(generator.knows).reverse()) {
+      const count = BigInt(known)
+      dials[dial] = table[dial][Number(number % count)]
+      number /= count
+    }
+    if (number >= BigInt(generator.seeds)) return fail('there is no task of this code')
+    const seed = Number(number)
+    return {
+      ok: true,
+      code: write(dials, seed, generator),
+      coded: { version, dials: dials as unknown as Dials, seed },
+    }
+  }
+  return { write, read }
 }
+
+const codes = codesOf(generators, dialTable)
+
+/** The code of a task of these dials, of the first generator that knows them all. */
+export const writeCode = (dials: Dials, seed: number): string =>
+  codes.write(dials as Readonly<Record<string, unknown>>, seed)
+
+/** Reads a code as people type it. */
+export const readCode = (text: string): ReadCode => codes.read(text)
 
 /** The odd number that undoes a multiplication, by Newton's iteration. */
 function inverse(odd: bigint): bigint {

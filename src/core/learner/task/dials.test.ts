@@ -12,7 +12,9 @@ import {
   writeCode,
   type Dials,
 } from './index'
+import { randomNumbers } from '../../../../test/randomNetwork'
 import { runs, spread } from '../../../../test/runs'
+import { codesOf, generators } from './code'
 
 const anyDials = fc.record(
   Object.fromEntries(dialNames.map((dial) => [dial, fc.constantFrom(...(dialTable[dial] as readonly unknown[]))])),
@@ -144,4 +146,37 @@ describe('dials', () => {
     expect(dialProblems(dials)).toEqual([{ dial, message: expect.stringContaining(message) }])
     expect(codeFrom(dials, 5)).toBeNull()
   })
+})
+
+test('a value that is added to a dial, and a dial that is added, change no code that was given out', () => {
+  const table = {
+    ...dialTable,
+    special: [...dialTable.special, 'two-loose'],
+    supply: ['one', 'battery'],
+  } as const
+  const [first] = generators
+  const second = { version: 2, knows: { ...first.knows, special: 6, supply: 2 }, seeds: 1 << 22 }
+  const codes = codesOf([first, second], table)
+  const random = randomNumbers(29)
+  const any = <T>(values: readonly T[]) => values[Math.floor(random() * values.length)]
+  for (let i = 0; i < runs(200); i++) {
+    const seed = Math.floor(random() * second.seeds)
+    const old = Object.fromEntries(dialNames.map((dial) => [dial, any<unknown>(dialTable[dial])])) as unknown as Dials
+    const code = writeCode(old, seed)
+    expect(codes.write({ ...old, supply: 'one' }, seed)).toBe(code)
+    expect(codes.read(code)).toEqual({ ok: true, code, coded: { version: 1, dials: { ...old, supply: 'one' }, seed } })
+    const fresh = { ...old, ...(i % 2 ? { special: 'two-loose', supply: any(table.supply) } : { supply: 'battery' }) }
+    const written = codes.write(fresh, seed)
+    expect(codes.read(written)).toEqual({ ok: true, code: written, coded: { version: 2, dials: fresh, seed } })
+    expect(readCode(written)).toEqual({
+      ok: false,
+      message: 'this code is of version 2 of the tasks; version 1 is read here',
+    })
+  }
+})
+
+test('the first generator knows all values that there are, and no others', () => {
+  expect(generators.map(({ knows }) => knows)).toEqual([
+    Object.fromEntries(dialNames.map((dial) => [dial, dialTable[dial].length])),
+  ])
 })

@@ -40,8 +40,14 @@ export interface DialProblem {
 export const mostMembers = 6
 
 /** How many resistors lie in series and in parallel: those of a special part do not count. */
-export function combined({ resistors, special }: Dials): number {
+export function combined(dials: Dials): number {
+  const { resistors, special } = dials
   if (special === 'bridge') return resistors - bridgeResistors + 1
+  return liveResistors(dials)
+}
+
+/** How many resistors carry current: those of a special part do not. */
+export function liveResistors({ resistors, special }: Dials): number {
   return special === 'shorted' || special === 'dead-end' ? resistors - 1 : resistors
 }
 

@@ -1,5 +1,8 @@
 import { quantityText, readQuantity } from '../../number'
 import { amountAt, type Worksheet } from '../../worksheet'
+import { text } from '../../format'
+import { answer } from '../attempt'
+import { atBridge, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 
 export interface EstimateQuestion {
@@ -8,16 +11,15 @@ export interface EstimateQuestion {
   readonly pair?: readonly [string, string]
 }
 
-export type EstimateMove =
-  | { readonly do: 'bounds'; readonly low: string; readonly high: string }
-  | { readonly do: 'more'; readonly part: string }
+const moves = { bounds: { low: answer, high: answer }, more: { part: text({ most: 32 }) } }
+type EstimateMove = MovesOf<typeof moves>
 
 /** A good estimate leaves no more than this between its bounds. */
 export const widest = 3
 /** So much more current one of two must carry to be asked for. */
 const clearly = 1.25
 
-export function askEstimate({ worksheet, chance }: Asked): EstimateQuestion | null {
+function askEstimate({ worksheet, chance }: Asked): EstimateQuestion | null {
   const whole = worksheet.derivation.whole
   if (whole === null || !amountAt(worksheet, 'resistance', whole)?.value) return null
   const currents = worksheet.reduction.leaves.map((_, leaf) => currentOf(worksheet, leaf))
@@ -40,13 +42,9 @@ export function readBounds(low: string, high: string): readonly [number, number]
   return a.ok && b.ok ? [a.value, b.value] : null
 }
 
-export function judgeEstimate(
-  worksheet: Worksheet,
-  { pair }: EstimateQuestion,
-  moves: readonly EstimateMove[],
-): Judged {
+function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: readonly EstimateMove[]): Judged {
   const Req = amountAt(worksheet, 'resistance', worksheet.derivation.whole ?? -1)?.value ?? NaN
-  const text = quantityText({ value: Req }, 'Ω', 4)
+  const found = quantityText({ value: Req }, 'Ω', 4)
   const bounds = moves.flatMap((move) => (move.do === 'bounds' ? (readBounds(move.low, move.high) ?? []) : []))
   const tries = Array.from({ length: bounds.length / 2 }, (_, i) => [bounds[2 * i], bounds[2 * i + 1]] as const)
   const holds = ([low, high]: readonly [number, number]) => low <= Req && Req <= high
@@ -99,10 +97,37 @@ export function judgeEstimate(
     if (Req < low) return 'No: it is less. What is the most that a branch in parallel can leave?'
     if (Req > high) return 'No: it is more. What is in series adds to all the rest.'
     if (high > widest * low) return `True, but wide: bring them within ${widest} times of each other.`
-    return `Right: Req = ${text}.`
+    return `Right: Req = ${found}.`
   }
 }
 
 export function leafOf({ network, wiring }: Worksheet, name: string): number {
   return wiring.live.findIndex((part) => network.parts[part].name === name)
 }
+
+/** Between which bounds the resistance lies, and which of two resistors carries more, without working it out. */
+export const estimate = taskKind({
+  name: 'Estimate',
+  problems: ({ special }) => atBridge(special),
+  ask: askEstimate,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeEstimate(worksheet, question, done),
+  key({ worksheet, question }) {
+    const Req = amountAt(worksheet, 'resistance', worksheet.derivation.whole ?? 0)
+    const currents = (question.pair ?? []).map((name) => ({
+      name,
+      current: currentOf(worksheet, leafOf(worksheet, name)),
+    }))
+    const [more] = [...currents].sort((a, b) => b.current - a.current)
+    return [
+      `Req = ${quantityText(Req ?? { value: 0 }, 'Ω', 4)}`,
+      ...(more
+        ? [
+            `${more.name} carries more: ${currents.map(({ name, current }) => `I(${name}) = ${quantityText({ value: current }, 'A', 4)}`).join(', ')}`,
+          ]
+        : []),
+    ]
+  },
+  goal: (_, given) =>
+    `${given}Without working it out: between which two values is Req, no more than three times of each other?`,
+})

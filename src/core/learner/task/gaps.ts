@@ -1,10 +1,11 @@
 import { answerProblem } from '../answer'
-import type { Judgement } from '../attempt'
 import type { Quantity } from '../../number'
 import type { Worksheet } from '../../worksheet'
+import { answer, element, type Judgement } from '../attempt'
+import { atBridge, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 import type { Skill } from './skills'
-import { judgeLine, rightAnswer, solutionOf, type SolutionLine } from './solution'
+import { judgeLine, rightAnswer, solutionOf, solved, type SolutionLine } from './solution'
 
 export interface GapsQuestion {
   readonly kind: 'gaps'
@@ -17,10 +18,11 @@ export interface GapsQuestion {
   }[]
 }
 
-export type GapsMove = { readonly do: 'fill'; readonly line: number; readonly answer: string }
+const moves = { fill: { line: element, answer } }
+type GapsMove = MovesOf<typeof moves>
 
 /** A worked solution of which the last line is blank, or every other one, or all. */
-export function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
+function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
   const lines = solutionOf(worksheet)
   if (lines.length < (isShort ? 1 : 3)) return null
   const isBlank = (i: number) =>
@@ -36,7 +38,7 @@ export function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | nu
   }
 }
 
-export function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): Judged {
+function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): Judged {
   const lines = solutionOf(worksheet)
   const said: Said[] = []
   const items = question.lines.flatMap(({ value, quantity, symbol }, at): Item[] => {
@@ -81,3 +83,17 @@ export function skillOf(
   const isShared = (elements[into].made?.kind === 'series') === (quantity === 'current')
   return isShared ? 'carrying' : quantity === 'voltage' ? 'sharing-voltage' : 'sharing-current'
 }
+
+/** A worked solution with blanks. */
+export const gaps = taskKind({
+  name: 'Fill the gaps',
+  problems: ({ special }) => atBridge(special),
+  ask: askGaps,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeGaps(worksheet, question, done),
+  key({ worksheet, question }) {
+    const lines = solutionOf(worksheet)
+    return question.lines.flatMap(({ value }, i) => (value === null ? [solved(worksheet, lines[i])] : []))
+  },
+  goal: (_, given) => `${given}Work out what is blank.`,
+})

@@ -7,7 +7,10 @@ export { dialNames, dialTable, usualDials, type Dial, type DialProblem, type Dia
 export {
   codeFrom,
   dialProblems,
+  givenText,
+  goalText,
   judgeTask,
+  keyOf,
   taskFrom,
   taskOf,
   type MadeTask,
@@ -20,7 +23,7 @@ export { skillNames, skills, type Skill } from './skills'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'
 export { judgeSolve } from './solve'
-export { keyOf } from './key'
+export { taskKinds } from './kinds'
 export { byNumber, slotLetter } from './untangle'
 export { readTaskMoves } from './readMoves'
 export {

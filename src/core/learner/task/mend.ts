@@ -3,12 +3,16 @@ import {
   hiddenText,
   hiddenTruth,
   judgeClaim,
+  readReading,
   type Bench,
   type Claim,
   type ReadingDocument,
   type Truth,
 } from '../../bench'
 import { readNetwork, type NetworkDocument } from '../../network'
+import { also, object, oneOf, optional, times, type Declaration } from '../../format'
+import { element } from '../attempt'
+import { against, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged } from './question'
 
 export interface MendQuestion {
@@ -17,11 +21,25 @@ export interface MendQuestion {
   readonly seed: number
 }
 
-export type MendMove =
-  /** What was read, as it is written into a log. */
-  | { readonly do: 'read'; readonly reading: ReadingDocument }
+const claim = object({
+  fault: oneOf(['none', 'open', 'shorted', 'value', 'swapped', 'bridged']),
+  part: optional(element),
+  other: optional(element),
+  nodes: optional(times(2, element)),
+}) as unknown as Declaration<Claim>
+
+/** A reading as a log has it; that it makes sense is for the bench to say. */
+const reading = also(object({}), {}, (value, at, say) => {
+  if (!readReading(value, 0).ok) say(at, 'this is no reading')
+}) as unknown as Declaration<ReadingDocument>
+
+const moves = {
   /** What is said to be wrong, by indices of parts and nodes. */
-  | { readonly do: 'claim'; readonly claim: Claim }
+  claim: { claim },
+  /** What was read, as it is written into a log. */
+  read: { reading },
+}
+type MendMove = MovesOf<typeof moves>
 
 /** The bench of a task, and what is wrong with it; null where nothing can be measured. */
 export function benchFor(
@@ -34,12 +52,12 @@ export function benchFor(
   return { bench, truth: hiddenTruth(bench, seed, 1) }
 }
 
-export function askMend({ document, chance }: Asked): MendQuestion | null {
+function askMend({ document, chance }: Asked): MendQuestion | null {
   const seed = chance.below(1 << 24)
   return benchFor(document, seed)?.truth.faults.length === 1 ? { kind: 'mend', seed } : null
 }
 
-export function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): Judged {
+function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): Judged {
   const made = benchFor(document, seed)
   const verdicts = made
     ? moves.flatMap((move) => (move.do === 'claim' ? [judgeClaim(made.bench, made.truth, move.claim)] : []))
@@ -79,8 +97,22 @@ export function judgeMend(document: NetworkDocument, { seed }: MendQuestion, mov
 }
 
 /** What is wrong with a bench, in words; null where nothing can be measured. */
-export function faultText(document: NetworkDocument, seed: number): string | null {
+function faultText(document: NetworkDocument, seed: number): string | null {
   const made = benchFor(document, seed)
   const [fault] = made?.truth.faults ?? []
   return made && fault ? hiddenText(made.bench, made.truth, fault) : null
 }
+
+/** A bench with a hidden fault, to be measured. */
+export const mend = taskKind({
+  name: 'Mend the bench',
+  problems: ({ given }) => (given === 'terminals' ? against('given', 'on a bench there is a source') : []),
+  ask: askMend,
+  moves,
+  judge: ({ document, question }, done) => judgeMend(document, question, done),
+  key({ document, question }) {
+    const fault = faultText(document, question.seed)
+    return fault === null ? [] : [fault]
+  },
+  goal: () => 'A fault is hidden on this bench: measure it on the screen, and say what is wrong.',
+})

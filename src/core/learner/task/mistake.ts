@@ -1,9 +1,12 @@
 import { answerProblem } from '../answer'
-import type { Slip } from '../slip'
+import { slips, type Slip } from '../slip'
+import { isFlat } from './shape'
 import { amountAt, type Worksheet } from '../../worksheet'
 import { usualAt, type Place, type Seat, type UsualSlip } from './apart'
+import { answer, element } from '../attempt'
+import { against, atBridge, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
-import { judgeLine, numbersWith, solutionOf, type SolutionLine } from './solution'
+import { judgeLine, numbersWith, solutionOf, solved, type SolutionLine } from './solution'
 import { written } from './values'
 
 export interface MistakeQuestion {
@@ -15,9 +18,8 @@ export interface MistakeQuestion {
   readonly slip: Slip
 }
 
-export type MistakeMove =
-  | { readonly do: 'point'; readonly line: number }
-  | { readonly do: 'mend'; readonly answer: string }
+const moves = { point: { line: element }, mend: { answer } }
+type MistakeMove = MovesOf<typeof moves>
 
 /** So far off a planted value must be, for anyone to see. */
 const apart = 0.04
@@ -26,7 +28,7 @@ const apart = 0.04
 const fewest = 4
 
 /** A worked solution with one slip planted, and what followed from it. */
-export function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuestion | null {
+function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuestion | null {
   const lines = solutionOf(worksheet)
   if (!isShort && lines.length < fewest) return null
   const all = lines.map((line) => worksheet.derivation.lines[line.id].amount?.value ?? NaN)
@@ -94,7 +96,7 @@ function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): Pla
   }
 }
 
-export function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: readonly MistakeMove[]): Judged {
+function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: readonly MistakeMove[]): Judged {
   const lines = solutionOf(worksheet)
   const { wrong } = question
   const points = moves.flatMap((move) => (move.do === 'point' ? [move.line] : []))
@@ -148,3 +150,25 @@ export function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, mo
     return question.lines[line]?.value !== written(Number(right.toPrecision(4)), lines[line].quantity)
   }
 }
+
+/** A worked solution with a slip in it, to be found and mended. */
+export const mistake = taskKind({
+  name: 'Find the mistake',
+  problems: ({ special }) => atBridge(special),
+  lastProblems: (dials) =>
+    dials.given === 'inside' && dials.asked === 'source' && isFlat(dials)
+      ? against(
+          'asked',
+          'all in parallel, the source has the voltage of the known resistor: there is no step to go wrong at',
+        )
+      : [],
+  ask: askMistake,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeMistake(worksheet, question, done),
+  key({ worksheet, question }) {
+    const line = solutionOf(worksheet)[question.wrong]
+    return [`line ${question.wrong + 1}: ${slips[question.slip].name}`, solved(worksheet, line)]
+  },
+  goal: (_, given) =>
+    `${given}One slip was made here, and what follows from it is wrong too. Mark the first wrong line, and mend it.`,
+})

@@ -1,5 +1,8 @@
 import { combine, findGroups, sheetOf, type Sheet, type SheetElement } from '../../structure'
 import type { Worksheet } from '../../worksheet'
+import { element } from '../attempt'
+import { liveResistors } from './dials'
+import { against, atBridge, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged } from './question'
 
 /** How a sheet goes wrong on the way to the next. */
@@ -35,7 +38,8 @@ export interface RedrawQuestion {
   readonly result: number
 }
 
-export type RedrawMove = { readonly do: 'pick'; readonly sheet: number }
+const moves = { pick: { sheet: element } }
+type RedrawMove = MovesOf<typeof moves>
 
 /** The letter of a sheet to choose among. */
 export const sheetLetter = (at: number) => String.fromCharCode(97 + at)
@@ -44,7 +48,7 @@ export const sheetLetter = (at: number) => String.fromCharCode(97 + at)
 const shown = 4
 
 /** Which of four sheets comes next, after a step that leaves enough to go wrong with. */
-export function askRedraw({ worksheet, chance }: Asked): RedrawQuestion | null {
+function askRedraw({ worksheet, chance }: Asked): RedrawQuestion | null {
   const [stage] = worksheet.stages
   const { steps } = stage
   for (const after of chance.shuffled(steps.map((_, i) => i))) {
@@ -178,7 +182,7 @@ function keyOf(elements: readonly SheetElement[]): string {
     .join(' ')
 }
 
-export function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: readonly RedrawMove[]): Judged {
+function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: readonly RedrawMove[]): Judged {
   const picked = moves.map(({ sheet }) => sheets[sheet]).filter((it) => it !== undefined)
   const last = picked[picked.length - 1]
   const isRight = (it: Drawn | undefined) => it?.slip === null
@@ -215,3 +219,21 @@ export function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, mo
     done: picked.some(isRight),
   }
 }
+
+/** Which of four sheets comes next. */
+export const redraw = taskKind({
+  name: 'Redraw',
+  problems(dials) {
+    const bridged = atBridge(dials.special)
+    if (bridged.length > 0) return bridged
+    if (dials.depth === 1) return against('depth', 'after one step nothing is left to redraw')
+    return liveResistors(dials) < 4
+      ? against('resistors', 'to redraw wrongly in three ways, four resistors are needed')
+      : []
+  },
+  ask: askRedraw,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeRedraw(worksheet, question, done),
+  key: ({ question }) => [`sheet ${sheetLetter(question.sheets.findIndex(({ slip }) => slip === null))}`],
+  goal: ({ question }) => `${question.members.join(', ')} in ${question.way} are combined. Which sheet comes next?`,
+})

@@ -144,3 +144,8 @@ export function numbersWith(
     return value
   })
 }
+
+/** A line as a key has it: what it is, how it is found, what it comes to. */
+export function solved(worksheet: Worksheet, line: SolutionLine): string {
+  return `${line.symbol} = ${line.how} = ${rightAnswer(worksheet, line)}`
+}

@@ -1,10 +1,22 @@
 import { elementKey } from '../../structure'
-import { methods, type Method, type Worksheet } from '../../worksheet'
-import { elementsByKey, isDone, replay, type Judgement, type Move, type Own, type Position } from '../attempt'
+import { askedTexts, methods, type Method, type Worksheet } from '../../worksheet'
+import { isMeter } from '../../network'
+import {
+  elementsByKey,
+  isDone,
+  moveFields,
+  replay,
+  triedWorksheet,
+  type Judgement,
+  type Move,
+  type Own,
+  type Position,
+} from '../attempt'
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
+import { taskKind } from './kind'
 import { mark, unmarked, type Item, type Judged } from './question'
-import { elementIn, isAsked, solutionOf, type SolutionLine } from './solution'
+import { elementIn, isAsked, solutionOf, solved, type SolutionLine } from './solution'
 
 export interface SolveQuestion {
   readonly kind: 'solve'
@@ -169,3 +181,31 @@ function judgeStopped(position: Position): Judged {
   }
   return { items: [item], said: [], done: isDone(position) }
 }
+
+/** The whole network, worked out by hand. */
+export const solve = taskKind({
+  name: 'Solve',
+  ask: (): SolveQuestion => ({ kind: 'solve' }),
+  moves: moveFields,
+  judge: ({ worksheet }, moves) =>
+    judgeSolve(
+      worksheet,
+      triedWorksheet(worksheet.network, worksheet.choices, worksheet.naming) ?? worksheet,
+      moves as readonly Move[],
+    ),
+  key({ worksheet }) {
+    const lines = solutionOf(worksheet).map((line) => solved(worksheet, line))
+    if (worksheet.derivation.whole !== null) return lines
+    const stop = worksheet.analysis.findings.find(({ code }) => code === 'bridge')
+    return [...lines, stop?.message ?? 'the reduction stops']
+  },
+  goal({ worksheet, goal }, given) {
+    const { network, wiring } = worksheet
+    const source = network.parts[wiring.supply]
+    if (goal.length > 0)
+      return `${given}Find ${goal.map(({ quantity, of }) => `${askedTexts[quantity]} ${of}`).join(', ')}.`
+    if (source.kind === 'terminals')
+      return 'Find the one resistance that the whole has, or say why it cannot be reduced.'
+    return `${given}Find what ${source.name} has to give, and the voltage and current of every ${network.parts.some(isMeter) ? 'part' : 'resistor'}; or say why it cannot be reduced.`
+  },
+})

@@ -1,5 +1,8 @@
 import { judge, sheetOf, type Verdict } from '../../structure'
 import { explainVerdict, wordSentence, type Worksheet } from '../../worksheet'
+import { oneOf } from '../../format'
+import { element } from '../attempt'
+import { taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 
 /** What is said of two resistors: how they lie, and where they do not, why. */
@@ -19,7 +22,8 @@ export interface SpotQuestion {
   readonly pairs: readonly (readonly [string, string])[]
 }
 
-export type SpotMove = { readonly do: 'spot'; readonly at: number; readonly answer: SpotAnswer }
+const moves = { spot: { at: element, answer: oneOf(Object.keys(spotAnswers) as SpotAnswer[]) } }
+type SpotMove = MovesOf<typeof moves>
 
 /** How many pairs are asked for at most. */
 const most = 6
@@ -45,7 +49,7 @@ function trueOf(verdict: Verdict): readonly SpotAnswer[] {
 }
 
 /** Pairs of every sort that there is, in turn; those that share a node first. */
-export function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
+function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
   const { network, wiring } = worksheet
   const names = wiring.live.map((part) => network.parts[part].name)
   const pairs = names.flatMap((b, i) => names.slice(0, i).map((a) => [a, b] as const))
@@ -64,7 +68,7 @@ export function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
   return found.length === 0 ? null : { kind: 'spot', pairs: chance.shuffled(found) }
 }
 
-export function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): Judged {
+function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): Judged {
   const said: Said[] = []
   const items = pairs.map((pair, at): Item => {
     const verdict = verdictOf(worksheet, pair)
@@ -132,3 +136,17 @@ function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, v
   if (right === 'parallel') return 'No: follow the wires from both ends of each.'
   return answer === 'parallel' ? 'No: do both their ends meet?' : 'No: is there any other way between the two?'
 }
+
+/** Pairs of resistors: in series, in parallel, or neither, and why. */
+export const spot = taskKind({
+  name: 'Series or parallel?',
+  ask: askSpot,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeSpot(worksheet, question, done),
+  key: ({ worksheet, question }) =>
+    question.pairs.map((pair) => {
+      const verdict = verdictOf(worksheet, pair)
+      return `${pair.join(', ')}: ${whyOf(worksheet, verdict)}`
+    }),
+  goal: () => 'For each pair: in series, in parallel, or neither? Why?',
+})

@@ -1,33 +1,29 @@
-import { readNetwork, type AskedQuantity, type NetworkDocument } from '../../network'
+import { knownOf, readNetwork, type AskedQuantity, type NetworkDocument } from '../../network'
+import { quantityText, unitOf } from '../../number'
 import { workOut, type Worksheet } from '../../worksheet'
-import { triedWorksheet, type Move } from '../attempt'
+import type { Move, MoveFields } from '../attempt'
 import { chanceOf } from './chance'
 import { readCode, seeds, writeCode } from './code'
 import { bridgeResistors, type DialProblem, type Dials } from './dials'
-import { askEstimate, judgeEstimate, type EstimateMove, type EstimateQuestion } from './estimate'
-import { askGaps, judgeGaps, type GapsMove, type GapsQuestion } from './gaps'
 import { makeNetwork } from './made'
-import { askMend, judgeMend, type MendMove, type MendQuestion } from './mend'
-import { askMistake, judgeMistake, type MistakeMove, type MistakeQuestion } from './mistake'
-import type { Asked, Judged } from './question'
-import { askRedraw, judgeRedraw, type RedrawMove, type RedrawQuestion } from './redraw'
-import { isFlat, shapeProblems } from './shape'
-import { judgeSolve, type SolveQuestion } from './solve'
-import { askSpot, judgeSpot, type SpotMove, type SpotQuestion } from './spot'
-import { askUntangle, judgeUntangle, type UntangleMove, type UntangleQuestion } from './untangle'
+import { against, type KindOfTask, type MovesOf } from './kind'
+import { taskKinds } from './kinds'
+import type { Judged } from './question'
+import { shapeProblems } from './shape'
 
-export type Question =
-  | SolveQuestion
-  | SpotQuestion
-  | EstimateQuestion
-  | RedrawQuestion
-  | MistakeQuestion
-  | GapsQuestion
-  | UntangleQuestion
-  | MendQuestion
+type Kinds = typeof taskKinds
+type Kind = Kinds[keyof Kinds]
+
+export type Question = NonNullable<ReturnType<Kind['ask']>>
 
 /** What a learner does at a task: a move of its kind. */
-export type TaskMove = Move | SpotMove | EstimateMove | RedrawMove | MistakeMove | GapsMove | UntangleMove | MendMove
+export type TaskMove = Move | MovesOf<Exclude<Kind, Kinds['solve']>['moves']>
+
+/** A kind of task, whatever it is. */
+const kindOf = (name: keyof Kinds) =>
+  taskKinds[name] as unknown as Omit<KindOfTask<Question, MoveFields>, 'judge'> & {
+    readonly judge: (task: Task, moves: readonly TaskMove[]) => Judged
+  }
 
 /** A task: a network with its picture, what is asked, and how it is marked. */
 export interface Task {
@@ -47,33 +43,21 @@ const attempts = 60
 const seedsTried = 6
 
 /** Why there can be no task with these dials; none where there can. */
-export function dialProblems(dials: Dials): DialProblem[] {
-  const { kind, special, given, asked, resistors, picture, depth } = dials
-  const say = (dial: DialProblem['dial'], message: string): DialProblem[] => [{ dial, message }]
+export function dialProblems(dials: Dials): readonly DialProblem[] {
+  const { kind, special, given, resistors } = dials
+  const { problems = () => [], lastProblems = () => [] } = kindOf(kind)
+  const own = problems(dials)
   if (special === 'bridge') {
     if (resistors < bridgeResistors)
-      return say('special', `a bridge has ${bridgeResistors} resistors, here are ${resistors}`)
-    if (['estimate', 'redraw', 'mistake', 'gaps'].includes(kind))
-      return say('special', 'a bridge stops the reduction: there is nothing to work out beyond it')
+      return against('special', `a bridge has ${bridgeResistors} resistors, here are ${resistors}`)
+    if (own.some(({ dial }) => dial === 'special')) return own
     if (given === 'current' || given === 'inside')
-      return say('given', 'at a bridge the source’s voltage has to be given, or nothing')
+      return against('given', 'at a bridge the source’s voltage has to be given, or nothing')
   }
-  if (kind === 'mend' && given === 'terminals') return say('given', 'on a bench there is a source')
-  if (kind === 'untangle' && picture === 'straight') return say('picture', 'in a straight picture nothing is tangled')
-  const live = resistors - (special === 'shorted' || special === 'dead-end' ? 1 : 0)
-  if (kind === 'untangle' && live < 3) return say('resistors', 'fewer than three are not tangled')
-  if (kind === 'redraw' && depth === 1) return say('depth', 'after one step nothing is left to redraw')
-  if (kind === 'redraw' && live < 4)
-    return say('resistors', 'to redraw wrongly in three ways, four resistors are needed')
-  if (special === 'placeholder' && resistors < 4) return say('resistors', 'beside a placeholder three are needed')
-  const problems = shapeProblems(dials)
-  if (problems.length > 0) return problems
-  if (kind === 'mistake' && given === 'inside' && asked === 'source' && isFlat(dials))
-    return say(
-      'asked',
-      'all in parallel, the source has the voltage of the known resistor: there is no step to go wrong at',
-    )
-  return []
+  if (own.length > 0) return own
+  if (special === 'placeholder' && resistors < 4) return against('resistors', 'beside a placeholder three are needed')
+  const ofShape = shapeProblems(dials)
+  return ofShape.length > 0 ? ofShape : lastProblems(dials)
 }
 
 export type MadeTask = { readonly ok: true; readonly task: Task } | { readonly ok: false; readonly message: string }
@@ -82,10 +66,10 @@ export type MadeTask = { readonly ok: true; readonly task: Task } | { readonly o
 export function taskOf(text: string): MadeTask {
   const read = readCode(text)
   if (!read.ok) return read
-  const { dials, seed } = read.coded
+  const { version, dials, seed } = read.coded
   const [problem] = dialProblems(dials)
   if (problem) return { ok: false, message: `there is no such task: ${problem.message}` }
-  const task = makeTask(dials, seed)
+  const task = makers[version](dials, seed, read.code)
   return task ? { ok: true, task } : { ok: false, message: 'there is no task of this code' }
 }
 
@@ -94,7 +78,9 @@ export function taskFrom(dials: Dials, seed: number): Task | null {
   if (dialProblems(dials).length > 0) return null
   for (let i = 0; i < seedsTried; i++) {
     const own = (seed + i * 7919) % seeds
-    const task = makeTask(dials, own)
+    const code = writeCode(dials, own)
+    const read = readCode(code)
+    const task = read.ok ? makers[read.coded.version](dials, own, code) : null
     if (task) return task
   }
   return null
@@ -105,15 +91,17 @@ export function codeFrom(dials: Dials, seed: number): string | null {
   return taskFrom(dials, seed)?.code ?? null
 }
 
-function makeTask(dials: Dials, seed: number): Task | null {
-  const code = writeCode(dials, seed)
+/** What makes the tasks of each version of the generator. One that was given out stays as it is; another one comes beside it. */
+const makers: Readonly<Record<number, (dials: Dials, seed: number, code: string) => Task | null>> = { 1: makeTask }
+
+function makeTask(dials: Dials, seed: number, code: string): Task | null {
   for (let attempt = 0; attempt < attempts; attempt++) {
     const made = makeNetwork(dials, seed, attempt, `Task ${code}`)
     const read = made && readNetwork(made.document)
     const worksheet = read?.ok ? workOut(read.network, { choices: { asked: made?.goal ?? [] } }) : null
     if (!made || !worksheet || 'problems' in worksheet) continue
     const { document, goal } = made
-    const question = ask({
+    const question = kindOf(dials.kind).ask({
       document,
       worksheet,
       dials,
@@ -125,51 +113,30 @@ function makeTask(dials: Dials, seed: number): Task | null {
   return null
 }
 
-function ask(asked: Asked): Question | null {
-  switch (asked.dials.kind) {
-    case 'solve':
-      return { kind: 'solve' }
-    case 'spot':
-      return askSpot(asked)
-    case 'estimate':
-      return askEstimate(asked)
-    case 'redraw':
-      return askRedraw(asked)
-    case 'mistake':
-      return askMistake(asked)
-    case 'gaps':
-      return askGaps(asked)
-    case 'untangle':
-      return askUntangle(asked)
-    case 'mend':
-      return askMend(asked)
-  }
+/** What a learner's moves come to: marks for every line, and what is said. */
+export function judgeTask(task: Task, moves: readonly TaskMove[]): Judged {
+  const kind = kindOf(task.question.kind)
+  return kind.judge(
+    task,
+    moves.filter((move) => Object.hasOwn(kind.moves, move.do)),
+  )
 }
 
-/** What a learner's moves come to: marks for every line, and what is said. */
-export function judgeTask({ question, worksheet, document }: Task, moves: readonly TaskMove[]): Judged {
-  const only = <K extends TaskMove['do']>(...kinds: readonly K[]) =>
-    moves.filter((move): move is Extract<TaskMove, { do: K }> => (kinds as readonly string[]).includes(move.do))
-  switch (question.kind) {
-    case 'solve':
-      return judgeSolve(
-        worksheet,
-        triedWorksheet(worksheet.network, worksheet.choices, worksheet.naming) ?? worksheet,
-        moves as readonly Move[],
-      )
-    case 'spot':
-      return judgeSpot(worksheet, question, only('spot'))
-    case 'estimate':
-      return judgeEstimate(worksheet, question, only('bounds', 'more'))
-    case 'redraw':
-      return judgeRedraw(worksheet, question, only('pick'))
-    case 'mistake':
-      return judgeMistake(worksheet, question, only('point', 'mend'))
-    case 'gaps':
-      return judgeGaps(worksheet, question, only('fill'))
-    case 'untangle':
-      return judgeUntangle(worksheet, question, only('count', 'place'))
-    case 'mend':
-      return judgeMend(document, question, only('claim', 'read'))
-  }
+/** The worked answer of a task, line by line, as a teacher marks by it. */
+export function keyOf(task: Pick<Task, 'question' | 'worksheet' | 'document' | 'goal'>): string[] {
+  return kindOf(task.question.kind).key(task)
+}
+
+/** What is known beside the resistors; empty where nothing is. */
+export function givenText({ worksheet: { network, wiring } }: Pick<Task, 'worksheet'>): string {
+  const known = knownOf(network)
+  if (!known) return ''
+  const source = network.parts[wiring.supply]
+  const { quantity, part, value } = known
+  return `Given the ${quantity} ${quantity === 'current' && part !== source.name ? 'in' : 'of'} ${part}, ${quantityText({ value: value.value }, unitOf[quantity], 6, ' ')}. `
+}
+
+/** What is given and what is to be done, as a task sheet words it. */
+export function goalText(task: Task): string {
+  return kindOf(task.question.kind).goal(task, givenText(task))
 }

@@ -1,4 +1,7 @@
 import type { Worksheet } from '../../worksheet'
+import { list, text } from '../../format'
+import { liveResistors } from './dials'
+import { against, taskKind, type MovesOf } from './kind'
 import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
 
 export interface UntangleQuestion {
@@ -13,13 +16,15 @@ export const byNumber = (a: string, b: string) => Number(a.slice(1)) - Number(b.
 /** The letter of a place on the stretched sheet. */
 export const slotLetter = (slot: number) => String.fromCharCode(97 + slot)
 
-export type UntangleMove =
+const moves = {
   /** How many nodes it has. */
-  | { readonly do: 'count'; readonly nodes: string }
+  count: { nodes: text({ most: 8 }) },
   /** Which resistor stands in each slot; an empty name where none does yet. */
-  | { readonly do: 'place'; readonly names: readonly string[] }
+  place: { names: list(text({ most: 32 }), { most: 20 }) },
+}
+type UntangleMove = MovesOf<typeof moves>
 
-export function askUntangle({ worksheet, chance }: Asked): UntangleQuestion | null {
+function askUntangle({ worksheet, chance }: Asked): UntangleQuestion | null {
   const { wiring, network } = worksheet
   if (wiring.live.length < 3) return null
   // From + to −, branches beside each other by chance: the order of the places tells nothing of the numbers.
@@ -35,11 +40,7 @@ export function liveNodes({ wiring }: Worksheet): number {
   return new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
 }
 
-export function judgeUntangle(
-  worksheet: Worksheet,
-  { slots }: UntangleQuestion,
-  moves: readonly UntangleMove[],
-): Judged {
+function judgeUntangle(worksheet: Worksheet, { slots }: UntangleQuestion, moves: readonly UntangleMove[]): Judged {
   const nodes = liveNodes(worksheet)
   const counts = moves.flatMap((move) => (move.do === 'count' ? [Number(move.nodes)] : []))
   const placed = moves.flatMap((move) => (move.do === 'place' ? [move.names] : []))
@@ -120,3 +121,20 @@ function placeText(worksheet: Worksheet, slots: readonly string[], names: readon
   if (fits(worksheet, slots, names)) return 'Right: so it lies, stretched from + to −.'
   return 'Not yet: begin at the + end, and ask what is tied to it; then go on to the next node.'
 }
+
+/** A disguised picture: how many nodes it has, and what stands where once it is stretched. */
+export const untangle = taskKind({
+  name: 'Untangle',
+  problems(dials) {
+    if (dials.picture === 'straight') return against('picture', 'in a straight picture nothing is tangled')
+    return liveResistors(dials) < 3 ? against('resistors', 'fewer than three are not tangled') : []
+  },
+  ask: askUntangle,
+  moves,
+  judge: ({ worksheet, question }, done) => judgeUntangle(worksheet, question, done),
+  key: ({ worksheet, question }) => [
+    `${liveNodes(worksheet)} nodes`,
+    question.slots.map((name, i) => `${slotLetter(i)} ${name}`).join(', '),
+  ],
+  goal: () => 'How many nodes carry current, + and − among them? Which resistor stands where on the stretched sheet?',
+})
