@@ -24,7 +24,7 @@ const forbid = (files, patterns, message) => ({
       {
         patterns: [
           ...patterns.map((group) => ({ group: [group].flat(), message })),
-          { group: ['@/core/*/**'], message: 'Import a wing of the core by its door, as @/core/structure.' },
+          { group: ['@/core/*/**'], message: 'Import a wing of the core by its index, as @/core/structure.' },
         ],
       },
     ],
@@ -87,10 +87,13 @@ export default {
           regex: `^([.]{2}/)+${other}(/|$)`,
           message: `${wing} may not import ${other}, which is built upon it.`,
         })),
-        { regex: '^([.]{2}/)+core(/|$)|^([.]{2}/)+$|^[.]{2}$', message: 'Import a wing by its door, as ../../number.' },
+        {
+          regex: '^([.]{2}/)+core(/|$)|^([.]{2}/)+$|^[.]{2}$',
+          message: 'Import a wing by its index, as ../../number.',
+        },
         {
           regex: `^([.]{2}/)+(${Object.keys(wings).join('|')})/`,
-          message: 'Import another wing by its door, as ../../number.',
+          message: 'Import another wing by its index, as ../../number.',
         },
         coreOnly,
       ]
@@ -109,7 +112,7 @@ export default {
                 regex: `^[.]{2}/${other}(/|$)`,
                 message: `${room} may not import ${other}, which is built upon it.`,
               })),
-              { regex: '^[.]{2}/[a-z]+/', message: 'Import another room by its door, as ../quantity.' },
+              { regex: '^[.]{2}/[a-z]+/', message: 'Import another room by its index, as ../quantity.' },
               ...behind,
             ],
           ),

@@ -28,18 +28,18 @@ export const schools = fc.record({
 export const textOf = (amount: Amount | null | undefined) => (amount ? exactText(amount) : undefined)
 
 /** Holds voltage, current and power of each resistor by node voltages against those of the worksheet. */
-export function compare(of: Network, { analysis }: Worksheet): void {
+export function compare(of: Network, { outcome }: Worksheet): void {
   const { potential, current } = nodeVoltages(of)
-  expect(textOf(analysis.supply.current)).toBe(current.toFraction())
+  expect(textOf(outcome.supply.current)).toBe(current.toFraction())
   of.parts.forEach((part, i) => {
     if (part.kind !== 'resistor' || !potential.has(part.from)) return
     const V = (potential.get(part.from) as Fraction).sub(potential.get(part.to) as Fraction)
-    expect(textOf(analysis.parts[i].voltage)).toBe(V.toFraction())
+    expect(textOf(outcome.parts[i].voltage)).toBe(V.toFraction())
     if (!part.resistance || part.resistance.exact === '0') return
     const I = V.div(new Fraction(part.resistance.exact))
-    expect(textOf(analysis.parts[i].current)).toBe(I.toFraction())
-    expect(textOf(analysis.parts[i].power)).toBe(V.mul(I).toFraction())
+    expect(textOf(outcome.parts[i].current)).toBe(I.toFraction())
+    expect(textOf(outcome.parts[i].power)).toBe(V.mul(I).toFraction())
   })
-  for (const { points, potential: V } of analysis.nodes)
+  for (const { points, potential: V } of outcome.nodes)
     for (const point of points) expect(textOf(V)).toBe(potential.get(point)?.toFraction())
 }

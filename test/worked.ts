@@ -5,7 +5,7 @@ import {
   explainOutward,
   parallelWays,
   workOut,
-  type Block,
+  type RowBlock,
   type Formula,
   type Row,
   type Worksheet,
@@ -22,7 +22,7 @@ export function worksheetOf(network: Network, choices: WorksheetChoices = {}): W
 
 interface Placed {
   readonly row: Row
-  readonly block: Block
+  readonly block: RowBlock
 }
 
 /** The blocks of all steps of the network itself, in the order of the steps. */

@@ -1,10 +1,10 @@
 import { cache } from 'react'
 import { find, isTrouble, read } from '@/db'
 
-export type Read<T> = { readonly value: T } | { readonly trouble: string }
+export type ReadForPage<T> = { readonly value: T } | { readonly trouble: string }
 
 /** The outcome of work; trouble with the database is a sentence for the person, with the file's place. */
-export async function said<T>(work: Promise<T>): Promise<Read<T>> {
+export async function said<T>(work: Promise<T>): Promise<ReadForPage<T>> {
   try {
     return { value: await work }
   } catch (error) {

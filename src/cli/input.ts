@@ -1,12 +1,12 @@
 import { readFile } from 'node:fs/promises'
 import { maxBytes, readNetworkText, type Network, type Problem } from '@/core/network'
 
-export type Read<T> =
+export type ReadInput<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** The text of a file, or of standard input for `-`, read no further than what will be refused anyway. */
-export async function readText(file: string): Promise<Read<string>> {
+export async function readText(file: string): Promise<ReadInput<string>> {
   try {
     return { ok: true, value: file === '-' ? await readInput() : await readFile(file, 'utf8') }
   } catch (error) {
@@ -16,7 +16,7 @@ export async function readText(file: string): Promise<Read<string>> {
 }
 
 /** The network of a file; see {@link readText}. */
-export async function readNetworkFile(file: string): Promise<Read<Network>> {
+export async function readNetworkFile(file: string): Promise<ReadInput<Network>> {
   const text = await readText(file)
   if (!text.ok) return text
   const read = readNetworkText(text.value)

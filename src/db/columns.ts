@@ -12,7 +12,7 @@ export interface Columns {
   readonly found: string
 }
 
-/** The columns of a document that has passed its door. */
+/** The columns of a document that has been read. */
 export function columnsOf<K extends KindName>(kind: K, document: Documents[K]): Columns {
   const { titleOf, listed } = kinds[kind]
   const title = titleOf(document)

@@ -4,7 +4,7 @@ import type { Problem } from '@/core/network'
 import { columnsOf, type Columns } from '@/db/columns'
 
 /** A request's body, judged. */
-export interface Judged {
+export interface JudgedBody {
   /** Which version it was based on; 0 for none. */
   readonly version: number
   /** The network it belongs to. */
@@ -14,8 +14,8 @@ export interface Judged {
   readonly columns: Columns
 }
 
-export type Verdict =
-  | { readonly ok: true; readonly value: Judged }
+export type BodyVerdict =
+  | { readonly ok: true; readonly value: JudgedBody }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
 /** The most problems that an answer lists. */
@@ -30,7 +30,7 @@ const newest = 1e9
  *
  * @param id of what it is to be kept over, if any
  */
-export function judge<K extends KindName>(name: K, text: string, id?: string): Verdict {
+export function judge<K extends KindName>(name: K, text: string, id?: string): BodyVerdict {
   const json = readJson(text)
   if (!json.ok) return fail('request', `the body is not JSON: ${json.message}`)
   if (!isObject(json.value)) return fail('request', 'the body must be a JSON object')
@@ -55,6 +55,6 @@ export function judge<K extends KindName>(name: K, text: string, id?: string): V
   }
 }
 
-function fail(field: string, message: string): Verdict {
+function fail(field: string, message: string): BodyVerdict {
   return { ok: false, problems: [{ part: null, field, message }] }
 }

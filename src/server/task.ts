@@ -5,7 +5,7 @@ import { readJson } from '@/core/format'
 import { readNetwork } from '@/core/network'
 import type { Naming, Order } from '@/core/structure'
 import type { KindName } from '@/core/kept'
-import { judge, type Verdict } from './judge'
+import { judge, type BodyVerdict } from './judge'
 
 /** Work that takes too long for the thread that answers requests. All texts are JSON. */
 export type Task =
@@ -20,7 +20,7 @@ export type Task =
 
 /** What comes of a task. */
 export interface Outcomes {
-  readonly judge: Verdict
+  readonly judge: BodyVerdict
   /** The analysis as JSON, in UTF-8. */
   readonly analyse: { readonly refused: boolean; readonly bytes: Uint8Array<ArrayBuffer> }
   /** The card as JSON text. */

@@ -5,7 +5,7 @@ import type { NetworkDocument } from '@/core/network'
 import { pathOf } from './linePath'
 import { NodeMark } from './NodeMark'
 import { nodeColour } from './nodeLook'
-import { Meter, Plates, Resistor, Signs } from './symbols'
+import { MeterSymbol, Plates, Resistor, Signs } from './symbols'
 
 /** A part as it was drawn: its line, symbol, name and value. */
 export function DrawnPart({
@@ -26,7 +26,7 @@ export function DrawnPart({
       ))}
       {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
       {kind === 'source' && <Plates {...symbol} tone={tone} />}
-      {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone={tone} />}
+      {(kind === 'ammeter' || kind === 'voltmeter') && <MeterSymbol {...symbol} kind={kind} tone={tone} />}
       {kind !== 'wire' && kind !== 'resistor' && <Signs {...symbol} kind={kind} />}
       {kind !== 'wire' && (
         <text x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={clsx(fill, 'font-medium')}>

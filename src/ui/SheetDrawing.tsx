@@ -5,7 +5,7 @@ import { memo, useId, useRef, useState, type KeyboardEvent, type ReactNode } fro
 import { measures, type Box, type LineTone, type Picture, type PlacedPart, type PlacedSource } from '@/core/picture'
 import { barred } from './Barred'
 import { NodeMark } from './NodeMark'
-import { Meter, Plates, Resistor } from './symbols'
+import { MeterSymbol, Plates, Resistor } from './symbols'
 import { Wires } from './Wires'
 
 export interface SheetDrawingProps {
@@ -198,7 +198,7 @@ function Symbol({
   return part.symbol === 'resistor' ? (
     <Resistor {...middleOf(part)} symbols={symbols} tone={tone} />
   ) : (
-    <Meter {...middleOf(part)} kind={part.symbol} tone={tone} />
+    <MeterSymbol {...middleOf(part)} kind={part.symbol} tone={tone} />
   )
 }
 

@@ -78,7 +78,7 @@ const longest = 30_000
 const mostKeptAlive = 60_000
 
 /** `C` is what a 409 brings: the record as it is kept. */
-export type Answer<T, C = unknown> =
+export type Reply<T, C = unknown> =
   | { readonly ok: true; readonly body: T }
   /** `status` 0: the server could not be reached. */
   | {
@@ -88,12 +88,7 @@ export type Answer<T, C = unknown> =
       readonly current?: C
     }
 
-async function ask<T, C = unknown>(
-  method: string,
-  path: string,
-  body?: object,
-  leaving = false,
-): Promise<Answer<T, C>> {
+async function ask<T, C = unknown>(method: string, path: string, body?: object, leaving = false): Promise<Reply<T, C>> {
   try {
     const text = body && JSON.stringify(body)
     const response = await fetch(`/api${path}`, {
@@ -135,7 +130,7 @@ export interface BackupContent {
 }
 
 /** Sends a file as it is; it may take as long as it takes. */
-async function sendFile<T>(path: string, file: Blob): Promise<Answer<T>> {
+async function sendFile<T>(path: string, file: Blob): Promise<Reply<T>> {
   try {
     const headers = { 'content-type': 'application/octet-stream' }
     const response = await fetch(`/api${path}`, { method: 'POST', headers, body: file })
@@ -149,7 +144,7 @@ async function sendFile<T>(path: string, file: Blob): Promise<Answer<T>> {
 }
 
 /** The list that a door gives under the name of its kind. */
-async function listed<T>(kind: KindName, query = ''): Promise<Answer<readonly T[]>> {
+async function listed<T>(kind: KindName, query = ''): Promise<Reply<readonly T[]>> {
   const answer = await ask<Readonly<Record<string, readonly T[]>>>('GET', `/${kind}s${query}`)
   return answer.ok ? { ok: true, body: answer.body[`${kind}s`] } : answer
 }

@@ -44,7 +44,7 @@ export const Resistor = memo(function Resistor({
 })
 
 /** A meter: a circle with its letter, on its leads. The letter stands upright, however the meter lies. */
-export function Meter({ kind, tone, ...lying }: SymbolProps & { readonly kind: keyof typeof meterLetters }) {
+export function MeterSymbol({ kind, tone, ...lying }: SymbolProps & { readonly kind: keyof typeof meterLetters }) {
   const { x, y } = lying
   return (
     <g data-symbol={kind}>

@@ -8,7 +8,7 @@ interface Task {
   readonly choices: WorksheetChoices
 }
 
-/** A thin door into the core for networks that take longer than a frame: a network in, a worksheet out. */
+/** The core, for networks that take longer than a frame: a network in, a worksheet out. */
 self.onmessage = ({ data: { network, nodes, choices } }: MessageEvent<Task>) => {
   self.postMessage(workOut(network, { nodes, choices }))
 }

@@ -5,7 +5,7 @@ import {
   sampleBlock,
   valueOf,
   worstCases,
-  type Block,
+  type SampleBlock,
   type Diagnosed,
   type Distribution,
   type Meter,
@@ -37,11 +37,11 @@ export type BenchTask =
 
 export type BenchAnswer =
   | { readonly answer: 'diagnosed'; readonly found: Diagnosed | null }
-  | { readonly answer: 'block'; readonly block: Block }
+  | { readonly answer: 'block'; readonly block: SampleBlock }
   /** All blocks of a task have been sent. */
   | { readonly answer: 'sampled' }
 
-/** A thin door into the core for what takes longer than a frame: readings to a diagnosis, values to their spread. */
+/** The core, for what takes longer than a frame: readings to a diagnosis, values to their spread. */
 self.onmessage = ({ data }: MessageEvent<BenchTask>) => {
   const bench = benchOf(data.network)
   const say = (answer: BenchAnswer) => self.postMessage(answer)

@@ -3,7 +3,7 @@ import type { KindName } from '@/core/kept'
 import { readJson } from '@/core/format'
 import { isTrouble } from '@/db'
 import { turnedAway } from '@/server/gate'
-import { judge, type Judged } from '@/server/judge'
+import { judge, type JudgedBody } from '@/server/judge'
 import { isStopped, onThread } from '@/server/pool'
 import { refuse, Refused, refusalText } from '@/server/refusal'
 
@@ -94,7 +94,7 @@ const atOnce = 32 * 1024
  *
  * @param id of what it is to be kept over, if any
  */
-export async function readBody(request: Request, most: number, kind: KindName, id?: string): Promise<Judged> {
+export async function readBody(request: Request, most: number, kind: KindName, id?: string): Promise<JudgedBody> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw refuse(415, 'send JSON, with the content type application/json')
   const text = await readText(request, most)

@@ -17,7 +17,7 @@ import {
   worstCase,
   worstCases,
   type NamedQuantity,
-  type Quantity,
+  type NetworkQuantity,
 } from '.'
 
 function benchFor(of: NetworkDocument) {
@@ -142,7 +142,7 @@ test('between any two nodes, at a bridge too, the limits are those of all corner
       const { built, model } = benchFor(of)
       const { nodes } = built.wiring
       const pairs = nodes.flatMap((_, a) => nodes.map((__, b) => [a, b] as const)).filter(([a, b]) => a < b)
-      const quantities = pairs.map(([a, b]) => betweenNodes(built, model, a, b) as Quantity)
+      const quantities = pairs.map(([a, b]) => betweenNodes(built, model, a, b) as NetworkQuantity)
       const limits = worstCases(built, model, quantities)
       const { ohms, volts } = marked(of)
       const resistors = of.parts.filter(({ kind }) => kind === 'resistor')
@@ -180,7 +180,7 @@ test('at a bridge too large for all corners a search says that it reaches at lea
   const limits = worstCases(
     built,
     model,
-    all.map(({ is }) => is as Quantity),
+    all.map(({ is }) => is as NetworkQuantity),
   )
   for (let k = 0; k < runs(30); k++) {
     const values = new Map(
@@ -308,7 +308,7 @@ test('two resistors alike in series share the spread of their sum alike', () => 
     { part: 'R2', share: expect.closeTo(0.5, 12) },
   ])
   // The divider's middle: ∂V/∂R1·R1 = −V/2, so 5 % of each moves it by 2.5 %, the source's 1 % by 1 %.
-  const V = ofPart(built, model, 2, 'voltage') as Quantity
+  const V = ofPart(built, model, 2, 'voltage') as NetworkQuantity
   const parts = sharesOf(built, model, V)
   expect(parts.map(({ part }) => part).sort()).toEqual(['E1', 'R1', 'R2'])
   expect(parts.find(({ part }) => part === 'E1')?.share).toBeCloseTo(1 / (1 + 2 * 2.5 ** 2), 10)
@@ -380,7 +380,7 @@ test('zero ohms at a bridge are exact, and an undefined current is left out', ()
   expect(model.compiled).toBeNull()
   const all = quantitiesOf(built, model)
   const V3 = all.find(({ quantity, of }) => quantity === 'voltage' && of === 'R3')
-  expect(worstCase(built, model, V3?.is as Quantity)).toMatchObject({ nominal: 0, min: 0, max: 0 })
+  expect(worstCase(built, model, V3?.is as NetworkQuantity)).toMatchObject({ nominal: 0, min: 0, max: 0 })
   const doubled = benchFor(document([...bridge, 'R9 B C 0']))
   const names = quantitiesOf(doubled.built, doubled.model).map(({ quantity, of }) => `${quantity} ${of}`)
   expect(names).not.toContain('current R3')

@@ -44,16 +44,16 @@ export interface Terminals extends BetweenPoints {
  * An ideal meter drawn into the picture; `from` is its + side. An ammeter joins its points like a wire and shows the
  * current from `from` to `to`; a voltmeter joins nothing and shows the voltage of `from` against `to`.
  */
-export interface Meter extends BetweenPoints {
+export interface MeterPart extends BetweenPoints {
   readonly kind: 'ammeter' | 'voltmeter'
 }
 
-export type Part = Resistor | Wire | Source | Terminals | Meter
+export type Part = Resistor | Wire | Source | Terminals | MeterPart
 
 /** Whether a part is a meter drawn into the picture. */
 export function isMeter<P extends { readonly kind: Part['kind'] }>(
   part: P,
-): part is P & { readonly kind: Meter['kind'] } {
+): part is P & { readonly kind: MeterPart['kind'] } {
   return part.kind === 'ammeter' || part.kind === 'voltmeter'
 }
 

@@ -136,7 +136,7 @@ export function readNetworkText(from: string): ReadNetwork {
 }
 
 /**
- * The door: judges a network document (already parsed from JSON) once, and reports every problem at once.
+ * The reader: judges a network document (already parsed from JSON) once, and reports every problem at once.
  * Fields it does not know are kept as they are.
  */
 export function readNetwork(document: unknown): ReadNetwork {

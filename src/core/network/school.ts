@@ -15,7 +15,7 @@ import { orderNames } from '../structure'
 
 /**
  * How a worksheet is done: every choice that practitioners make differently, with its values, the usual one first.
- * One table for the types, the door, the settings kept for a person and the interface.
+ * One table for the types, the reader, the settings kept for a person and the interface.
  */
 export const schoolChoices = {
   /** How much is combined in one step: one group a sheet, every group there is, two at a time. */

@@ -1,4 +1,4 @@
-import type { GivenQuantity, Known, Meter, Network, Part, Resistor, Source, Terminals, Wire } from './network'
+import type { GivenQuantity, Known, MeterPart, Network, Part, Resistor, Source, Terminals, Wire } from './network'
 import type { ReportChoices } from './report'
 import type { WorksheetChoices } from './school'
 import type { Sketch } from './sketch'
@@ -22,7 +22,7 @@ export interface NetworkDocument {
 export type PartDocument = ResistorDocument | SourceDocument | OtherDocument
 export type ResistorDocument = AsTyped<Resistor> & Without<'voltage'>
 export type SourceDocument = AsTyped<Source> & Without<'resistance'> & Kept
-type OtherDocument = AsTyped<Wire | Terminals | Meter> & Without<'resistance' | 'voltage'> & Kept
+type OtherDocument = AsTyped<Wire | Terminals | MeterPart> & Without<'resistance' | 'voltage'> & Kept
 
 type AsTyped<P> = { readonly [K in keyof P]: P[K] extends GivenQuantity | undefined ? string | number : P[K] }
 type Without<Field extends string> = { readonly [K in Field]?: undefined }

@@ -38,7 +38,7 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
     if (!solved.ok) return said('cannot be worked out: open it to see why')
     const answer = answerOf(solved.numbers)
     const worksheet = count > 0 && count <= mostDrawn ? workOut(network, { nodes }) : null
-    if (worksheet === null || !('analysis' in worksheet)) return said(answer)
+    if (worksheet === null || !('outcome' in worksheet)) return said(answer)
     return {
       answer,
       picture: drawSheet(worksheet, worksheet.rows[0], 'reduce', 4, { form }),

@@ -24,12 +24,12 @@ export function currentPath(network: Network, worked?: Worksheet): CurrentPath |
   }
   const terminals = network.parts.some(({ kind }) => kind === 'terminals')
   const result = terminals || !worked ? workOut(terminals ? fed(network) : network) : worked
-  if ('problems' in result || result.analysis.status !== 'solved') return null
+  if ('problems' in result || result.outcome.status !== 'solved') return null
   const forwards = new Map<string, boolean>()
   const out = new Map<string, number>()
   const into = new Map<string, number>()
   const count = (at: Map<string, number>, point: string) => at.set(point, (at.get(point) ?? 0) + 1)
-  result.analysis.parts.forEach(({ name, current }, i) => {
+  result.outcome.parts.forEach(({ name, current }, i) => {
     if (current === null || current.value === 0) return
     const forward = current.value > 0
     const { from, to } = network.parts[i]

@@ -10,7 +10,7 @@ export type Form = 'line' | 'loop'
 /** What a sheet is drawn from: a worksheet, or a learner's own steps and values. */
 export interface Drawable extends Pick<
   Worksheet,
-  'stages' | 'shown' | 'network' | 'wiring' | 'analysis' | 'choices' | 'currents'
+  'stages' | 'shown' | 'network' | 'wiring' | 'outcome' | 'choices' | 'currents'
 > {
   readonly elements: readonly Pick<Element, 'name' | 'made' | 'part'>[]
   readonly derivation: Pick<Derivation, 'found' | 'enters' | 'outwardPath' | 'readings'> & {
@@ -50,7 +50,7 @@ export function drawSheet(
   figures: Figures,
   { form = 'line', isFound = found, written, roomBelow, withoutOutward = false }: SheetOptions = {},
 ): Picture {
-  const { elements, stages, derivation, network, wiring, analysis, choices, currents } = worksheet
+  const { elements, stages, derivation, network, wiring, outcome, choices, currents } = worksheet
   const { lines, enters } = derivation
   const stage = stages[index]
   const shown = new Set(worksheet.shown)
@@ -152,7 +152,7 @@ export function drawSheet(
   const aside = [
     ...network.parts.flatMap(({ kind, name }, i): Aside[] => {
       if (index > 0 || count > 0 || kind !== 'resistor' || wiring.idle[i] === null) return []
-      const { resistance, voltage, current } = analysis.parts[i]
+      const { resistance, voltage, current } = outcome.parts[i]
       const values =
         side === 'expand'
           ? [shownText(voltage, 'V', figures), shownText(current, 'A', figures)]
@@ -181,7 +181,7 @@ export function drawSheet(
 
   function closedBy(): ClosingSupply {
     const { name, kind } = network.parts[wiring.supply]
-    const { voltage, current } = analysis.supply
+    const { voltage, current } = outcome.supply
     return {
       kind: kind === 'source' ? 'source' : 'terminals',
       label: {

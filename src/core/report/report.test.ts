@@ -22,7 +22,7 @@ import {
   stepLatex,
   stepText,
   svgOf,
-  type Block,
+  type ReportBlock,
   type Ink,
   type Report,
   type ReportOptions,
@@ -106,8 +106,11 @@ function choicesOf(seed: number): WorksheetChoices {
 const figures = [4, 3, 'fraction', 'repeating', 'ten:3'] as const
 
 /** Every block of a report, those inside steps too. */
-function blocksOf({ sections }: Report): Block[] {
-  const inside = (block: Block): Block[] => [block, ...(block.block === 'step' ? block.body.flatMap(inside) : [])]
+function blocksOf({ sections }: Report): ReportBlock[] {
+  const inside = (block: ReportBlock): ReportBlock[] => [
+    block,
+    ...(block.block === 'step' ? block.body.flatMap(inside) : []),
+  ]
   return sections.flatMap(({ blocks }) => blocks.flatMap(inside))
 }
 
@@ -185,8 +188,8 @@ test.each(sorts)('a report says every answer, and nothing twice at one place: %s
     const tables = blocksOf(report).filter((block) => block.block === 'table')
     const cells = tables.flatMap(({ rows, foot }) => [...rows, foot ?? []].flat())
     const boxed = cells.flatMap((cell) => (typeof cell !== 'string' && cell.boxed ? [cell.amount] : []))
-    if (worksheet.asked === null && worksheet.analysis.status === 'solved')
-      for (const part of worksheet.analysis.parts)
+    if (worksheet.asked === null && worksheet.outcome.status === 'solved')
+      for (const part of worksheet.outcome.parts)
         if (part.kind === 'resistor' && part.power) expect(boxed).toContain(part.power)
     const names = blocksOf(report).flatMap((block) =>
       block.block === 'step' && block.drawing ? [block.drawing.name] : [],
@@ -262,7 +265,7 @@ test.each(spread(sorts, 5))('Markdown is read by others, its math too, its drawi
       expect(new Set(images)).toEqual(new Set(drawings.map((it) => it.path)))
       const math = mathIn(text)
       for (const it of math) expect(readable(it)).toContain('katex')
-      if (kind === 'report' && worksheet.analysis.status === 'solved') expect(math.length).toBeGreaterThan(2)
+      if (kind === 'report' && worksheet.outcome.status === 'solved') expect(math.length).toBeGreaterThan(2)
     }
 })
 

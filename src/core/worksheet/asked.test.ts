@@ -35,7 +35,7 @@ describe('outward from what is known', () => {
       up(worksheet, k)?.lines.map(({ of: id }) => worksheet.elements[id].name),
     )
     expect(found).toEqual([['R2'], ['R6', 'R7'], ['R4', 'R6+7'], ['R1', 'R5']])
-    expect(worksheet.analysis).toEqual(expect.objectContaining({ supply: sheet(of).analysis.supply }))
+    expect(worksheet.outcome).toEqual(expect.objectContaining({ supply: sheet(of).outcome.supply }))
   })
 })
 

@@ -31,12 +31,12 @@ describe('beyond series-parallel', () => {
     for (let seed = 0; seed < runs(50); seed++) {
       const of = networkOf(randomBridges(seed, 3 + (seed % 5), { zeros: seed % 4 === 0 }))
       const worksheet = sheet(of, { beyond: 'yes' })
-      if (worksheet.analysis.equivalent?.value === 0) continue
+      if (worksheet.outcome.equivalent?.value === 0) continue
       compare(of, worksheet)
       count += exchanges(worksheet).length
       const last = worksheet.stages[worksheet.stages.length - 1]
       expect(last.left.length).toBeLessThanOrEqual(1)
-      expect(worksheet.analysis.checks.every(({ holds }) => holds)).toBe(true)
+      expect(worksheet.outcome.checks.every(({ holds }) => holds)).toBe(true)
     }
     expect(count).toBeGreaterThan(60)
   })
@@ -44,12 +44,12 @@ describe('beyond series-parallel', () => {
     let zeros = 0
     for (let seed = 0; seed < runs(50); seed++) {
       const of = networkOf(randomBridges(seed, 3 + (seed % 4), { zeros: true }))
-      const { analysis } = sheet(of, { beyond: 'yes' })
-      if (analysis.supply.current === null) continue
+      const { outcome } = sheet(of, { beyond: 'yes' })
+      if (outcome.supply.current === null) continue
       const balance = new Map<string, Fraction | null>()
       of.parts.forEach(({ from, to }, i) => {
-        const I = analysis.parts[i].current
-        if (I && analysis.parts[i].resistance?.value === 0) zeros++
+        const I = outcome.parts[i].current
+        if (I && outcome.parts[i].resistance?.value === 0) zeros++
         for (const [point, sign] of [
           [from, -1],
           [to, 1],
@@ -80,9 +80,9 @@ describe('beyond series-parallel', () => {
       ['R4', 'voltage'],
       ['R5', 'power'],
     ] as const) {
-      const value = textOf(solved.analysis.parts.find(({ name }) => name === part)?.[quantity])?.replace('-', '') ?? ''
+      const value = textOf(solved.outcome.parts.find(({ name }) => name === part)?.[quantity])?.replace('-', '') ?? ''
       const of = network(['E1 A D', ...texts], { known: { part, quantity, value } })
-      expect(textOf(sheet(of, { beyond: 'yes' }).analysis.supply.voltage)).toBe('10')
+      expect(textOf(sheet(of, { beyond: 'yes' }).outcome.supply.voltage)).toBe('10')
     }
   })
 })

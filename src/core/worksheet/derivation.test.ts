@@ -15,7 +15,7 @@ const letterOf = { resistance: 'R', voltage: 'V', current: 'I', power: 'P', pote
 
 /** What the letters of a worksheet stand for, by the names that its lines give themselves. */
 function lettersOf(worksheet: Worksheet): Letters {
-  const { derivation, analysis, choices } = worksheet
+  const { derivation, outcome, choices } = worksheet
   const values = new Map<string, Amount>()
   derivation.lines.forEach(({ id, amount, quantity, of }) => {
     if (!amount || derivation.found[quantity][of] !== id) return
@@ -26,8 +26,8 @@ function lettersOf(worksheet: Worksheet): Letters {
     const { name } = worksheet.elements[of] ?? {}
     if (name !== undefined && quantity !== 'potential') values.set(`${letterOf[quantity]} ${name}`, amount)
   })
-  if (analysis.equivalent) values.set('R eq', analysis.equivalent)
-  if (analysis.supply.voltage) values.set(`${choices.letter} null`, analysis.supply.voltage)
+  if (outcome.equivalent) values.set('R eq', outcome.equivalent)
+  if (outcome.supply.voltage) values.set(`${choices.letter} null`, outcome.supply.voltage)
   return ({ letter, of }) => {
     const value = values.get(`${letter} ${of}`)
     return value ? numberOf(value) : NaN

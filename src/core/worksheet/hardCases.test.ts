@@ -75,7 +75,7 @@ test('what is known inside a bridge stays as it was given, on paper too, by ever
 
 test('a bridge whose total current is given has no values, and so no ways to them', () => {
   const stopped = sheet(network(bridge, { known: { part: 'E1', quantity: 'current', value: '1 A' } }))
-  expect(stopped.analysis.supply.current).toMatchObject({ value: 1, exact: { n: 1n, d: 1n } })
+  expect(stopped.outcome.supply.current).toMatchObject({ value: 1, exact: { n: 1n, d: 1n } })
   expect(waysTo(stopped, 'current', 0)).toEqual([])
 })
 

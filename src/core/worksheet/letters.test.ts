@@ -8,7 +8,7 @@ const open = ['E1 A D 12 V', 'R1 A B', 'R2 B M 10', 'R3 M C 20', 'R4 B C', 'R5 C
 
 test('without values the steps stand in letters, with no numbers', () => {
   const worksheet = sheet(network(open))
-  expect(worksheet.analysis.status).toBe('structure')
+  expect(worksheet.outcome.status).toBe('structure')
   expect(down(worksheet, 0).lines.map((formula) => formulaText(formula))).toEqual(['R[R2+3] = 10 Ω + 20 Ω = 30 Ω'])
   expect(down(worksheet, 1).lines.map((formula) => formulaText(formula))).toEqual([
     'R[(R2+3)‖4] = (1)/((1)/(R[R2+3]) + (1)/(R[R4]))',
@@ -28,17 +28,17 @@ test('without values the steps stand in letters, with no numbers', () => {
 })
 
 test('what has no value yet is named, as far as there is room', () => {
-  const { analysis } = sheet(network(open))
-  expect(openParts(analysis, 12)).toEqual({
+  const { outcome } = sheet(network(open))
+  expect(openParts(outcome, 12)).toEqual({
     names: 'R1, R4',
     said: 'have no value yet: what depends on them stands in letters.',
   })
-  expect(openParts(analysis, 1)).toEqual({
+  expect(openParts(outcome, 1)).toEqual({
     names: 'R1',
     said: 'and 1 more have no value yet: what depends on them stands in letters.',
   })
   const one = sheet(network(open.map((text) => (text === 'R1 A B' ? 'R1 A B 1.5' : text))))
-  expect(openParts(one.analysis, 12)).toEqual({
+  expect(openParts(one.outcome, 12)).toEqual({
     names: 'R4',
     said: 'has no value yet: what depends on it stands in letters.',
   })
@@ -46,11 +46,11 @@ test('what has no value yet is named, as far as there is room', () => {
 
 test('the numbers come one by one as values are given', () => {
   const worksheet = sheet(network(open.map((text) => (text === 'R1 A B' ? 'R1 A B 1.5' : text))))
-  expect(worksheet.analysis.supply).toMatchObject({ current: null, voltage: { value: 12 } })
+  expect(worksheet.outcome.supply).toMatchObject({ current: null, voltage: { value: 12 } })
   const known = worksheet.derivation.lines.filter(({ amount, quantity }) => amount && quantity === 'resistance')
   expect(known.map(({ of }) => worksheet.elements[of].name)).toEqual(['R1', 'R2', 'R3', 'R5', 'R2+3'])
   const all = sheet(network(open.map((text) => text.replace(/^(R1 A B|R4 B C)$/, '$1 15'))))
-  expect([all.analysis.status, textOf(all.analysis.equivalent)]).toEqual(['solved', '26'])
+  expect([all.outcome.status, textOf(all.outcome.equivalent)]).toEqual(['solved', '26'])
 })
 
 test('the open format says structure, and no number anywhere', () => {

@@ -37,7 +37,7 @@ test('meters show the current through them and the voltage across them, each wit
     'V[V1] = 6.4 V + 960 mV = 7.36 V',
     'V[V2] = − 6.4 V = −6.4 V',
   ])
-  expect(sheet(network(metered)).analysis.meters.map(({ name, value }) => [name, textOf(value)])).toEqual([
+  expect(sheet(network(metered)).outcome.meters.map(({ name, value }) => [name, textOf(value)])).toEqual([
     ['A1', '1/3125'],
     ['A2', '3/3125'],
     ['V1', '184/25'],
@@ -61,7 +61,7 @@ test('the current of a wire can be asked; in a loop of ideal wire it is undefine
   expect(textOf(worksheet.derivation.lines[worksheet.asked?.answers[0].line ?? -1].amount)).toBe('36/7')
   const looped = sheet(network([...wired, 'W2 B C']), { asked: [{ quantity: 'current', of: 'W1' }] })
   expect(looped.asked).toMatchObject({ answers: [], missing: [{ of: 'W1' }] })
-  expect(sheet(network([...wired, 'A1 B C'])).analysis.meters).toEqual([
+  expect(sheet(network([...wired, 'A1 B C'])).outcome.meters).toEqual([
     { name: 'A1', quantity: 'current', value: null },
   ])
 })
@@ -70,19 +70,19 @@ test('random networks with meters: voltages by node voltages, currents by the la
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 1, max: 12 }), (seed, size) => {
       const of = networkOf(randomNetwork(seed, size, { meters: true, clutter: seed % 2 === 0, zeros: seed % 3 === 0 }))
-      const { analysis } = sheet(of, { asked: [] })
-      if (analysis.supply.current === null) return
+      const { outcome } = sheet(of, { asked: [] })
+      if (outcome.supply.current === null) return
       const { potential } = nodeVoltages(of)
       of.parts.forEach(({ kind, name, from, to }, i) => {
-        const shown = textOf(analysis.meters.find((it) => it.name === name)?.value)
+        const shown = textOf(outcome.meters.find((it) => it.name === name)?.value)
         const [a, b] = [potential.get(from), potential.get(to)]
         if (kind === 'voltmeter') expect([seed, name, shown]).toEqual([seed, name, a && b && a.sub(b).toFraction()])
-        if (kind === 'ammeter') expect([seed, name, shown]).toEqual([seed, name, textOf(analysis.parts[i].current)])
+        if (kind === 'ammeter') expect([seed, name, shown]).toEqual([seed, name, textOf(outcome.parts[i].current)])
       })
       // What flows into a point flows out of it, meters and wires included.
       const into = new Map<string, Fraction | null>()
       of.parts.forEach(({ from, to }, i) => {
-        const { current } = analysis.parts[i]
+        const { current } = outcome.parts[i]
         const I = current && new Fraction(textOf(current) as string)
         const put = (point: string, value: Fraction | null) => {
           const before = into.get(point) ?? new Fraction(0)
@@ -99,7 +99,7 @@ test('random networks with meters: voltages by node voltages, currents by the la
 
 describe('an ammeter in the wrong place', () => {
   const codes = (texts: readonly string[]) =>
-    sheet(network(texts)).analysis.findings.map(({ code, parts }) => `${code} ${parts.join()}`)
+    sheet(network(texts)).outcome.findings.map(({ code, parts }) => `${code} ${parts.join()}`)
   const two = ['E1 A C 12', 'R1 A B 1', 'R2 B C 2']
   test('in series it shorts nothing, wherever it stands', () => {
     expect(codes(metered)).toEqual([])

@@ -47,7 +47,7 @@ test('documents that are read fit the schema, and come back out fitting it', () 
   }
 })
 
-test('what the schema refuses is refused by the door too', () => {
+test('what the schema refuses is refused by the reader too', () => {
   const bad = [
     document(['R1 A B 5']),
     document(['E1 A B 5', 'T1 A B']),
@@ -77,7 +77,7 @@ function withChange(value: unknown, [key, ...rest]: readonly string[], to: unkno
   return Object.assign(copy, { [key]: withChange((value as Record<string, unknown>)[key], rest, to) })
 }
 
-test('whatever the door lets in fits the schema, whatever was changed in it', () => {
+test('whatever the reader takes fits the schema, whatever was changed in it', () => {
   const full: NetworkDocument = {
     ...document(worked.map((text) => text.replace(' 12 V', '')).concat('W1 D Q'), { title: 'x', notes: 'y' }),
     known: { part: 'R4', quantity: 'current', value: '180 mA' },

@@ -27,8 +27,8 @@ test('random networks in every order, arithmetic and way agree with node-voltage
         for (const { formula, of: element, quantity } of up(worksheet, k)?.lines ?? [])
           expect(formula[formula.length - 1]).toMatchObject({ amount: amountAt(worksheet, quantity, element) })
       })
-      const { analysis, derivation } = worksheet
-      expect(analysis.checks.every(({ holds }) => holds)).toBe(true)
+      const { outcome, derivation } = worksheet
+      expect(outcome.checks.every(({ holds }) => holds)).toBe(true)
       expect(
         of.parts.every(
           ({ kind }, part) =>
@@ -36,7 +36,7 @@ test('random networks in every order, arithmetic and way agree with node-voltage
             worksheet.wiring.idle[part] !== null ||
             derivation.found.power[worksheet.elements.findIndex((it) => it.part === part)] !== undefined,
         ),
-      ).toBe(analysis.supply.current !== null)
+      ).toBe(outcome.supply.current !== null)
     }),
     { numRuns: runs(80) },
   )
@@ -49,7 +49,7 @@ test('samples are worked in every school, and their exact values stay', () => {
     if (!read.ok) throw new Error('a sample is refused')
     const usual = sheet(read.network)
     const amounts = (it: Worksheet) =>
-      it.analysis.parts.map(({ voltage, current }) => [textOf(voltage), textOf(current)])
+      it.outcome.parts.map(({ voltage, current }) => [textOf(voltage), textOf(current)])
     for (const name of names) {
       for (const value of schoolChoices[name]) {
         const school = sheet(read.network, { [name]: value })
@@ -72,11 +72,11 @@ test('every sample in schools put together at random keeps its exact values', ()
       (sample, school, letter, beyond) => {
         const read = readNetwork({ ...sample, worksheet: { ...school, letter, beyond } })
         if (!read.ok) throw new Error('a sample is refused')
-        const { analysis } = sheet(read.network, read.network.worksheet)
+        const { outcome } = sheet(read.network, read.network.worksheet)
         const usual = sheet(read.network, { beyond })
-        expect(analysis.supply).toEqual(usual.analysis.supply)
-        expect(analysis.parts.map(({ power }) => textOf(power))).toEqual(
-          usual.analysis.parts.map(({ power }) => textOf(power)),
+        expect(outcome.supply).toEqual(usual.outcome.supply)
+        expect(outcome.parts.map(({ power }) => textOf(power))).toEqual(
+          usual.outcome.parts.map(({ power }) => textOf(power)),
         )
       },
     ),

@@ -9,7 +9,7 @@ import {
   worstCase,
   type Distribution,
   type NamedQuantity,
-  type Quantity,
+  type NetworkQuantity,
   type Sampled,
   type WorstCase,
 } from '@/core/bench'
@@ -27,7 +27,7 @@ const samples = 1_000_000
 /** How many bars the histogram has. */
 const bars = 64
 
-type Moving = NamedQuantity & { readonly is: Quantity }
+type Moving = NamedQuantity & { readonly is: NetworkQuantity }
 
 /** How far every value may spread by the tolerances, what matters most for it, and how hot the parts run. */
 export default function Spread({ network, planning }: { readonly network: Network; readonly planning: Planning }) {

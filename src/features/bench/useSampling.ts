@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { addBlocks, blockSize, type Block, type Distribution } from '@/core/bench'
+import { addBlocks, blockSize, type SampleBlock, type Distribution } from '@/core/bench'
 import type { Network } from '@/core/network'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
 
 export interface Sampling {
   /** Everything sampled so far; null before the first block. */
-  readonly total: Omit<Block, 'index'> | null
+  readonly total: Omit<SampleBlock, 'index'> | null
   /** From 0 to 1. */
   readonly progress: number
   readonly isBusy: boolean
@@ -44,7 +44,7 @@ export function useSampling(
     [],
   )
   useEffect(() => {
-    const blocks: Block[] = []
+    const blocks: SampleBlock[] = []
     let shown = -Infinity
     const show = (isDone: boolean) => {
       shown = performance.now()

@@ -3,7 +3,7 @@ import { measures, placeOn } from '@/core/picture'
 import type { BoardPart as Drawn } from '@/core/entry'
 import { pathOf } from '@/ui/linePath'
 import { nodeLook } from '@/ui/nodeLook'
-import { Meter, Plates, Resistor, Signs, placesText } from '@/ui/symbols'
+import { MeterSymbol, Plates, Resistor, Signs, placesText } from '@/ui/symbols'
 
 interface Props {
   readonly part: Drawn
@@ -93,7 +93,7 @@ export const BoardPart = memo(function BoardPart({
           <path d={`M${placesText(grip, 'L')}Z`} className="pointer-events-all fill-none" data-chrome />
           {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
           {kind === 'source' && <Plates {...symbol} tone={tone} />}
-          {(kind === 'ammeter' || kind === 'voltmeter') && <Meter {...symbol} kind={kind} tone={tone} />}
+          {(kind === 'ammeter' || kind === 'voltmeter') && <MeterSymbol {...symbol} kind={kind} tone={tone} />}
         </g>
       )}
       {kind !== 'resistor' && kind !== 'wire' && <Signs {...symbol} kind={kind} />}

@@ -73,14 +73,14 @@ export function DrawnNetwork() {
   const [lit, setLit] = useState<number | null>(null)
   const [asked, setAsked] = useState<number | null>(null)
   const [pointed, setPointed] = useState<string | null>(null)
-  const [tracing, setTracing] = useState<Tracing>('off')
+  const [pathShown, setPathShown] = useState<Tracing>('off')
 
-  const analysis = worksheet?.analysis ?? null
+  const analysis = worksheet?.outcome ?? null
   const troubles = useMemo(() => troublesOf(document, problems, analysis), [document, problems, analysis])
   const marks = useMemo(() => marksOf(troubles), [troubles])
   const path = useMemo(
-    () => (tracing === 'off' || network === null ? null : currentPath(network, worksheet ?? undefined)),
-    [tracing, network, worksheet],
+    () => (pathShown === 'off' || network === null ? null : currentPath(network, worksheet ?? undefined)),
+    [pathShown, network, worksheet],
   )
 
   const focusBoard = useCallback(
@@ -144,7 +144,7 @@ export function DrawnNetwork() {
     }
     toggle()
   }, [stretched, worksheet, problems, toggle])
-  const tracePath = useCallback(() => setTracing((now) => (now === 'off' ? 'conventional' : 'off')), [])
+  const turnPath = useCallback(() => setPathShown((now) => (now === 'off' ? 'conventional' : 'off')), [])
   const saveDrawing = async (kind: 'svg' | 'png') => {
     const { exportPicture } = await import('@/ui/exportPicture')
     const sheet = area.current?.querySelector<SVGSVGElement>('[data-stretched] svg')
@@ -171,7 +171,7 @@ export function DrawnNetwork() {
         keys: stretched ? 's,esc' : 's',
         run: stretch,
       },
-      { name: 'Current’s path', keys: 'c', run: tracePath },
+      { name: 'Current’s path', keys: 'c', run: turnPath },
       { name: 'Choose all parts', keys: 'mod+a', run: parts.chooseAll },
       { name: 'Turn what is chosen', keys: 'r', run: parts.turn },
       { name: 'Flip what is chosen', keys: 'x', run: parts.flip },
@@ -183,7 +183,7 @@ export function DrawnNetwork() {
       { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
       { name: 'A picture under the drawing, to trace it', keys: 't', run: picturePressed },
     ],
-    [picturePressed, stretched, stretch, tracePath, parts, zoom, fitAll, toBoard],
+    [picturePressed, stretched, stretch, turnPath, parts, zoom, fitAll, toBoard],
   )
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
@@ -195,8 +195,8 @@ export function DrawnNetwork() {
       onPicture={(file) => void bring(file)}
       actions={
         <DrawActions
-          tracing={tracing !== 'off'}
-          onTrace={tracePath}
+          tracing={pathShown !== 'off'}
+          onTrace={turnPath}
           stretched={stretched}
           onStretch={stretch}
           hasPicture={trace !== null}
@@ -242,7 +242,7 @@ export function DrawnNetwork() {
                 under={trace && <TracePicture trace={trace} view={view} />}
               >
                 {path && (
-                  <PathOverlay path={path} board={board} parts={picture.parts} electrons={tracing === 'electrons'} />
+                  <PathOverlay path={path} board={board} parts={picture.parts} electrons={pathShown === 'electrons'} />
                 )}
                 {misses.map((miss) => (
                   <MissMark
@@ -313,8 +313,8 @@ export function DrawnNetwork() {
           )}
           <BoardFooter
             zoom={<ZoomButtons zoom={zoom} fitAll={fitAll} className="flex lg:hidden" />}
-            tracing={tracing}
-            onTrace={setTracing}
+            tracing={pathShown}
+            onTrace={setPathShown}
             path={path}
             bridge={analysis?.status === 'not-series-parallel'}
             spoken={

@@ -31,7 +31,7 @@ interface Props {
 }
 
 /** The field of a stroke, beside its end; that of a part beside its middle. */
-export function TypedStroke({ typing, document, view, size, onExtend, ...doors }: Props) {
+export function TypedStroke({ typing, document, view, size, onExtend, ...rest }: Props) {
   const { part, first, field } = typing
   const taken = (name: string) => document.parts.some((other) => other.name === name && name !== part)
   const before = document.parts.find(({ name }) => name === part)
@@ -48,7 +48,7 @@ export function TypedStroke({ typing, document, view, size, onExtend, ...doors }
         nameOf={(kind) => part ?? freeName(document, letterOf(kind))}
         taken={taken}
         onExtend={part === undefined ? onExtend : undefined}
-        {...doors}
+        {...rest}
       />
     </div>
   )

@@ -30,7 +30,7 @@ export function useBoardKeys(root: RefObject<HTMLDivElement | null>, props: Prop
   useEffect(() => {
     latest.current = { props, held }
   })
-  const doors = useMemo(() => {
+  const actions = useMemo(() => {
     const focused = () => partAt(document.activeElement)
     /** Where the cursor is; before it was moved, at the + end of the source. */
     const cursorNow = (): Peg => {
@@ -120,7 +120,7 @@ export function useBoardKeys(root: RefObject<HTMLDivElement | null>, props: Prop
     window.addEventListener('keydown', onDigit, true)
     return () => window.removeEventListener('keydown', onDigit, true)
   }, [root])
-  return doors
+  return actions
 }
 
 function isDigit({ key, ctrlKey, metaKey, altKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey'>) {

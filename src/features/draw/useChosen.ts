@@ -49,7 +49,7 @@ export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Coo
     (): Chosen => new Set([...wanted].filter((name) => parts.some((part) => part.name === name))),
     [wanted, parts],
   )
-  const doors = useMemo((): ChosenParts => {
+  const actions = useMemo((): ChosenParts => {
     const some = chosen.size > 0
     const remove = (names = chosen) => {
       store.change(removeParts(store.getState().document, names), null)
@@ -92,7 +92,7 @@ export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Coo
 
   useClipboard(area, {
     copy: () => (chosen.size > 0 ? copyPiece(openBoard(store.getState().document), chosen) : null),
-    cut: () => doors.remove(),
+    cut: () => actions.remove(),
     paste: (text) => {
       if (!isPiece(text)) {
         void import('@/ui/network/importText').then(({ importText }) => importText(store, 'what was pasted', text))
@@ -107,7 +107,7 @@ export function useChosen(area: RefObject<HTMLElement | null>, show: (place: Coo
       store.setState({ refused: pasted.ok ? null : { from: 'what was pasted', problems } })
     },
   })
-  return doors
+  return actions
 }
 
 const none: Chosen = new Set()

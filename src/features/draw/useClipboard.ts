@@ -1,7 +1,7 @@
 import { useEffect, useRef, type RefObject } from 'react'
 import type { NetworkDocument } from '@/core/network'
 
-interface Doors {
+interface Pasting {
   /** What is chosen, as a document; null if nothing is. */
   readonly copy: () => NetworkDocument | null
   readonly cut: () => void
@@ -12,10 +12,10 @@ interface Doors {
  * Copy, cut and paste on the board. The clipboard carries the network document as text, so it can go into a file, and a
  * file's text can come in.
  */
-export function useClipboard(area: RefObject<HTMLElement | null>, doors: Doors): void {
-  const latest = useRef(doors)
+export function useClipboard(area: RefObject<HTMLElement | null>, pasting: Pasting): void {
+  const latest = useRef(pasting)
   useEffect(() => {
-    latest.current = doors
+    latest.current = pasting
   })
   useEffect(() => {
     // Where a field has the focus, the clipboard is the field's; where nothing has it, the board's.

@@ -1,6 +1,6 @@
 import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
-import { api, problemText, type Answer, type ArchiveChoice, type ArchiveItem } from '@/ui/api'
+import { api, problemText, type Reply, type ArchiveChoice, type ArchiveItem } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { toast } from '@/ui/toast'
@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** A file as the server sees it, before anything is done with it; and what is wrong. */
-function useLookedAt<T>(file: File, look: (file: File) => Promise<Answer<T>>) {
+function useLookedAt<T>(file: File, look: (file: File) => Promise<Reply<T>>) {
   const [looked, setLooked] = useState<T | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   useEffect(() => {

@@ -21,6 +21,8 @@ interface Left {
   readonly text: string
   /** null for what is no network, and for what is damaged. */
   readonly document: NetworkDocument | null
+  /** What it is called, or its code; empty where it has none. */
+  readonly name: string
   readonly at: number
   /** Whether its network is still there, and takes it up when it is opened. */
   readonly there: boolean
@@ -49,11 +51,19 @@ async function findLeft(): Promise<Left[]> {
       kind,
       text,
       document: draft && isDocument(draft.content) ? draft.content : null,
+      name: draft ? nameOf(kind, of, draft.content) : '',
       at: draft?.at ?? 0,
       there: await isThere(kind, id),
     })
   }
   return found
+}
+
+/** What a run or a sheet is called; the code of a task. */
+function nameOf(kind: DraftKind, of: string, content: unknown): string {
+  if (kind === 'exercise') return of.slice(of.indexOf('.') + 1)
+  const { title } = (typeof content === 'object' && content !== null ? content : {}) as { title?: unknown }
+  return typeof title === 'string' ? title : ''
 }
 
 /** Whether what it is gone on with is still there; where nobody answers, it is taken for that. */
@@ -106,7 +116,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
       </h2>
       <ul className="divide-y divide-line">
         {left.map((it) => {
-          const { key, kind, document, at, there } = it
+          const { key, kind, document, name, at, there } = it
           const title = document
             ? document.title || 'Untitled network'
             : {
@@ -121,6 +131,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
               <span className="min-w-48 flex-1">
                 <span className="font-medium">{title}</span>
                 <span className="text-soft">
+                  {!document && name && ` · ${name}`}
                   {at > 0 && ` · ${formatDistanceToNow(at, { addSuffix: true })}`}
                   {!there && ` · its ${kind === 'exercise' || kind === 'sheet' ? 'sheet' : 'network'} was deleted`}
                   {kind === 'network' && !document && ' · damaged, so it cannot be opened'}

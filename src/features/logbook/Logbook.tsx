@@ -25,7 +25,7 @@ import { ImportReport } from './ImportReport'
 import { LeftDrafts } from './LeftDrafts'
 import { NetworkCard } from './NetworkCard'
 import { NetworkList, type EntryActions } from './NetworkList'
-import { beginning, keepPlace, readPlace, type Place } from './place'
+import { beginning, keepPlace, readPlace, type LogbookPlace } from './place'
 import { TagBar } from './TagBar'
 import { TagsDialog } from './TagsDialog'
 import { useImport } from './useImport'
@@ -52,7 +52,7 @@ export function Logbook({ first }: { readonly first: string }) {
   const { settings, change: changeSettings } = useSettings()
   const { nodes, form, logbook: view } = settings
   // Until the page has come to life it is what the server read: the beginning.
-  const [place, setPlace] = useState<Place>(beginning)
+  const [place, setPlace] = useState<LogbookPlace>(beginning)
   const [isBack, setBack] = useState(false)
   if (mounted && !isBack) {
     setBack(true)
@@ -308,7 +308,7 @@ export function Logbook({ first }: { readonly first: string }) {
 }
 
 /** Remembers the place for the way back, and goes there once what stood there is there again. */
-function useKeptPlace(place: Place, isThere: boolean, pages: number): void {
+function useKeptPlace(place: LogbookPlace, isThere: boolean, pages: number): void {
   const wanted = useRef<number | null>(null)
   useEffect(() => {
     if (!isThere) return

@@ -23,7 +23,7 @@ export function comparedOf(id: string, document: NetworkDocument): ComparedNetwo
   const worksheet = workOut(read.network)
   if ('status' in worksheet) return nothing
   const parts = new Map(answerRows(worksheet).map((row) => [row.name, row]))
-  return { id, title, parts, whole: supplyRow(worksheet.analysis) }
+  return { id, title, parts, whole: supplyRow(worksheet.outcome) }
 }
 
 /** The names of all parts, in the order in which they come first. */

@@ -245,6 +245,7 @@ test('what was left unsaved of each kind is listed, and gone on with where that 
     await click(button('Go on with it', rows[i]))
     expect(wentTo.at(-1)).toBe(path)
   }
+  expect(rows[2]).toHaveTextContent('1PY4-VXAS-9KSR')
   expect(rows[5]).toHaveTextContent('its sheet was deleted')
   expect(rows[5]).not.toHaveTextContent('Go on with it')
   localStorage.clear()

@@ -1,22 +1,22 @@
 import type { LogbookQuery } from '@/ui/api'
 
 /** Where in the logbook a person is: what they look for, and how far they have come. */
-export interface Place extends Pick<LogbookQuery, 'search' | 'tag' | 'by'> {
+export interface LogbookPlace extends Pick<LogbookQuery, 'search' | 'tag' | 'by'> {
   /** How many pages are shown. */
   readonly pages: number
   /** How far they scrolled, in CSS pixels. */
   readonly scroll: number
 }
 
-export const beginning: Place = { search: '', tag: '', by: 'changed', pages: 1, scroll: 0 }
+export const beginning: LogbookPlace = { search: '', tag: '', by: 'changed', pages: 1, scroll: 0 }
 
 const key = 'nodrel-logbook'
 const mostPages = 20
 
 /** Where this window was in the logbook before it left it. */
-export function readPlace(): Place {
+export function readPlace(): LogbookPlace {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<Place>
+    const kept = JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<LogbookPlace>
     const { search, tag, by, pages = 1, scroll = 0 } = kept
     return {
       search: typeof search === 'string' ? search.slice(0, 200) : '',
@@ -31,7 +31,7 @@ export function readPlace(): Place {
 }
 
 /** Remembers it for the way back; a browser that keeps nothing begins at the top. */
-export function keepPlace(place: Place): void {
+export function keepPlace(place: LogbookPlace): void {
   try {
     sessionStorage.setItem(key, JSON.stringify(place))
   } catch {

@@ -1,7 +1,7 @@
-import { marksOf, slipName, slipsOf, type Judged, type Marked } from '@/core/learner'
+import { marksOf, slipName, slipsOf, type JudgedTask, type Marked } from '@/core/learner'
 
 /** Marks as an exam gives them: each line for its way, its answer, its unit; first tries and retries apart. */
-export function Marks({ judged }: { readonly judged: Judged }) {
+export function Marks({ judged }: { readonly judged: JudgedTask }) {
   const all = marksOf(judged)
   const slips = slipsOf(judged)
   const hasUnits = judged.items.some(({ unit }) => unit.of > 0)

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { writtenIn, readAnswer, type Own, type Question, type Said, givenText } from '@/core/learner'
+import { writtenIn, readAnswer, type Own, type Question, type TaskRemark, givenText } from '@/core/learner'
 import type { Quantity } from '@/core/number'
 import { AnswerField } from '@/ui/attempt/AnswerField'
 import { Button } from '@/ui/Button'
@@ -8,7 +8,7 @@ import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
 
 /** What was typed at a place of a solution, with what was said of it. */
-export function ownOf(said: Said | undefined, typed: string | undefined): Own | null {
+export function ownOf(said: TaskRemark | undefined, typed: string | undefined): Own | null {
   const answer = typed === undefined ? null : readAnswer(typed)
   const verdict = said?.judgement?.verdict
   if (!answer || typed === undefined || verdict === undefined) return null

@@ -1,9 +1,9 @@
 import clsx from 'clsx'
-import type { Said } from '@/core/learner'
+import type { TaskRemark } from '@/core/learner'
 import { JudgementNote } from '@/ui/attempt/AnswerField'
 
 /** What was said of the last try at a place. */
-export function SaidNote({ said }: { readonly said: Said | undefined }) {
+export function SaidNote({ said }: { readonly said: TaskRemark | undefined }) {
   if (!said) return null
   if (said.judgement) return <JudgementNote judgement={said.judgement} />
   return (

@@ -5,7 +5,7 @@ import {
   marksOf,
   slotLetter,
   sheetLetter,
-  type Judged,
+  type JudgedTask,
   type Question,
   type Task,
   type TaskKind,
@@ -199,7 +199,7 @@ export function AttemptPaper({
   first,
   now,
   marks,
-}: Numbered & { readonly judged: Judged; readonly first: number; readonly now: number }) {
+}: Numbered & { readonly judged: JudgedTask; readonly first: number; readonly now: number }) {
   return (
     <PaperSection
       heading={`${number}. ${goalText(task)}`}

@@ -6,7 +6,7 @@ import {
   slipsOf,
   taskOf,
   type AttemptsDocument,
-  type Judged,
+  type JudgedTask,
   type KeptSheet,
   type SlipCount,
   type Task,
@@ -15,7 +15,7 @@ import {
 /** A task of a sheet with what a learner did at it. */
 export interface MarkedTask {
   readonly task: Task
-  readonly judged: Judged
+  readonly judged: JudgedTask
   /** Scaled to the sheet's total. */
   readonly first: number
   readonly now: number

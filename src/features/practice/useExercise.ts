@@ -4,7 +4,7 @@ import {
   judgeTask,
   readTaskMoves,
   resultOf,
-  type Judged,
+  type JudgedTask,
   type Practised,
   type Task,
   type TaskMove,
@@ -21,7 +21,7 @@ export function practisedOf({ title, updatedAt, seconds, result }: ListedExercis
 export interface OpenExercise extends KeptMoves<TaskMove> {
   readonly id: string
   readonly task: Task
-  readonly judged: Judged
+  readonly judged: JudgedTask
   /** How long it was worked at until now. */
   readonly seconds: () => number
 }

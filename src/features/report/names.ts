@@ -1,5 +1,5 @@
 import type { ReportContent, ReportField } from '@/core/network'
-import type { Density, Paper, ReportKind } from '@/core/report'
+import type { Density, PaperSize, ReportKind } from '@/core/report'
 
 export const kindNames: Readonly<Record<ReportKind, string>> = {
   report: 'Report',
@@ -13,7 +13,7 @@ export const densityNames: Readonly<Record<Density, string>> = {
   answers: 'Answers only',
 }
 
-export const paperNames: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'Letter' }
+export const paperNames: Readonly<Record<PaperSize, string>> = { a4: 'A4', letter: 'Letter' }
 
 export const contentNames: Readonly<Record<ReportContent, string>> = {
   given: 'What is given',

@@ -1,5 +1,5 @@
 import type { Diagnosed } from '@/core/bench'
-import type { Block, ReportSection } from '@/core/report'
+import type { ReportBlock, ReportSection } from '@/core/report'
 import type { Saved } from '@/ui/api'
 import { logOf, type Log, type Planning } from '@/ui/bench/laid'
 import { seedOf } from '@/ui/bench/run'
@@ -34,7 +34,7 @@ export function readingsSection(
   return {
     content: 'readings',
     heading: 'Measured',
-    blocks: laid.flatMap(({ run, log, isSecret }): Block[] => {
+    blocks: laid.flatMap(({ run, log, isSecret }): ReportBlock[] => {
       const read = log.rows.filter(({ reading }) => reading !== null)
       const agree = read.filter(({ judged }) => judged?.verdict === 'agrees').length
       const meter = log.meter ? `; meter: ${log.meter.name}` : ''
@@ -58,7 +58,7 @@ export function readingsSection(
           ]),
           wordColumns: 6,
         },
-        ...log.strays.map(({ message }): Block => ({ block: 'words', text: message, as: 'soft' })),
+        ...log.strays.map(({ message }): ReportBlock => ({ block: 'words', text: message, as: 'soft' })),
         ...(isSecret || !found ? [] : [{ block: 'words', text: wrongText(found) } as const]),
       ]
     }),

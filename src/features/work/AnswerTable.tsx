@@ -69,7 +69,7 @@ export const AnswerTable = memo(function AnswerTable({
   const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<Sorting | null>(null)
   const [all, setAll] = useState(false)
-  const { analysis, elements, derivation, network } = worksheet
+  const { outcome, elements, derivation, network } = worksheet
   const named = useMemo(() => currentsByPart(worksheet), [worksheet])
   const rows = useMemo(() => answerRows(worksheet), [worksheet])
   /** The line of a value of the table. */
@@ -87,9 +87,9 @@ export const AnswerTable = memo(function AnswerTable({
   const inOrder = useMemo(() => sorted(rows, sorting), [rows, sorting])
   if (rows.length === 0) return null
   const shown = inOrder.slice(0, all ? undefined : atFirst)
-  const balance = analysis.checks.find(({ law }) => law === 'power')
+  const balance = outcome.checks.find(({ law }) => law === 'power')
   const source = network.parts[worksheet.wiring.supply]
-  const whole = supplyRow(analysis)
+  const whole = supplyRow(outcome)
   return (
     <section aria-label="Answers" className="mt-3">
       <Potentials worksheet={worksheet} />

@@ -6,7 +6,7 @@ import {
   explainOutward,
   parallelWays,
   wordSentence,
-  type Block,
+  type RowBlock,
   type Reached,
   type Row,
   type Side,
@@ -21,7 +21,7 @@ interface Props {
   readonly worksheet: Worksheet
   readonly row: Row
   readonly side: Side
-  readonly block: Block
+  readonly block: RowBlock
   /** The same without rounding, where values are rounded as on paper. */
   readonly exact: Worksheet | null
   /** How far it is shown; all of it where null. */

@@ -1,7 +1,7 @@
 import { Download, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { readWayText, usualSchool, type School, type Way } from '@/core/network'
-import { api, problemText, type Answer, type Saved } from '@/ui/api'
+import { api, problemText, type Reply, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName } from '@/ui/download'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -17,7 +17,7 @@ export function NamedWays({ school }: { readonly school: School }) {
   const [name, setName] = useState('')
   /** A way whose name is taken: it waits for a word. */
   const [waiting, setWaiting] = useState<Way | null>(null)
-  const show = useCallback((answer: Answer<readonly Saved<'way'>[]>) => {
+  const show = useCallback((answer: Reply<readonly Saved<'way'>[]>) => {
     if (answer.ok) setWays(answer.body)
     else setProblem(problemText(answer.problems))
   }, [])
@@ -30,7 +30,7 @@ export function NamedWays({ school }: { readonly school: School }) {
   }, [show])
 
   const keep = async (way: Way, replace = false) => {
-    let answer: Answer<unknown, Saved<'way'>> = await api.create('way', way)
+    let answer: Reply<unknown, Saved<'way'>> = await api.create('way', way)
     if (!answer.ok && answer.current && replace)
       answer = await api.save('way', answer.current.id, answer.current.version, way)
     setWaiting(!answer.ok && answer.status === 409 ? way : null)

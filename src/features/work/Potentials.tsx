@@ -11,7 +11,7 @@ const mostShown = 200
 /** The potential of every node, from the + end down to 0 V. */
 export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
   const { figures } = useSettings().settings
-  const { nodes } = worksheet.analysis
+  const { nodes } = worksheet.outcome
   if (nodes.every(({ potential }) => potential === null)) return null
   return (
     <dl aria-label="Potentials" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-1">

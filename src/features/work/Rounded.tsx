@@ -56,7 +56,7 @@ export function RoundedWay({ worksheet, way }: { readonly worksheet: Worksheet; 
 /** Whether the powers add up to what the supply gives, on paper. */
 export function RoundedBalance({ worksheet }: { readonly worksheet: Worksheet }) {
   const account = accountForPowers(worksheet)
-  const given = Math.abs(worksheet.analysis.supply.power?.value ?? 0)
+  const given = Math.abs(worksheet.outcome.supply.power?.value ?? 0)
   if (!account || Math.abs(account.difference) <= 1e-9 * given) return <span className="text-holds">✓ adds up</span>
   return account.explained ? (
     <span className="text-holds">≈ within rounding</span>

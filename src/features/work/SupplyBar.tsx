@@ -29,7 +29,7 @@ export function SupplyBar({
   const reached = reveal?.reached(row.key, 'reduce', 0)
   if (reached && !reached.reason) return null
   const [{ lines }] = row.down
-  const { equivalent } = worksheet.analysis
+  const { equivalent } = worksheet.outcome
   const { found, whole } = worksheet.derivation
   return (
     <div

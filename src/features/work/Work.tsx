@@ -68,7 +68,7 @@ export function Work() {
   const [isThreaded, setThreaded] = useState(false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
 
-  const analysis = worksheet?.analysis ?? null
+  const analysis = worksheet?.outcome ?? null
   // Steps are counted by the rows in which they stand.
   const steps = useMemo(
     () => worksheet?.rows.filter(({ down }) => down.some(({ step }) => step !== null)) ?? [],

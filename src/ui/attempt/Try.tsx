@@ -75,7 +75,7 @@ export function Attempt({
   const [chosen, setChosen] = useState<readonly number[]>([])
   const [at, setAt] = useState<Slot | null>(null)
   const reducing = sheet.elements.length > 1 && !stopped
-  const climbs = worksheet.analysis.supply.current !== null
+  const climbs = worksheet.outcome.supply.current !== null
   const done = isDone(position)
   const steps = reduction.steps.map((_, k) => k)
   const here = chosen.filter((element) => sheet.elements.some(({ id: there }) => there === element))

@@ -122,7 +122,7 @@ function Value({
 export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position, worksheet } = attempt
   const [{ id }] = position.sheet.elements
-  const { analysis } = worksheet
+  const { outcome } = worksheet
   const own = position.own.resistance[id]
   const { figures } = useSettings().settings
   return (
@@ -134,7 +134,7 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
         {position.names[id]}
         {own && ` = ${own.typed || quantityText({ value: own.value }, 'Ω', typedFigures(figures))}`}
       </p>
-      {analysis.supply.current &&
+      {outcome.supply.current &&
         (['voltage', 'current', 'power'] as const).map((quantity) => (
           <Value key={quantity} attempt={attempt} element={id} quantity={quantity} />
         ))}
@@ -205,7 +205,7 @@ export function TryPowers({ attempt }: { readonly attempt: OpenAttempt }) {
 export function TryPotentials({ attempt }: { readonly attempt: OpenAttempt }) {
   const { position, worksheet, make } = attempt
   const nodes = worksheet.wiring.nodes.flatMap(({ points: [point], label }, node) =>
-    point === undefined || worksheet.analysis.nodes[node].potential === null ? [] : [{ point, label, node }],
+    point === undefined || worksheet.outcome.nodes[node].potential === null ? [] : [{ point, label, node }],
   )
   if (nodes.length === 0) return null
   return (

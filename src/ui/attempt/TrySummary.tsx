@@ -25,7 +25,7 @@ export function TrySummary({ position, done }: { readonly position: Position; re
         {helped === 0
           ? 'No hint was asked for.'
           : `Hints: ${hints[1]} where to look, ${hints[2]} what to do, ${hints[3]} the step itself.`}
-        {done && position.sheet.elements.length === 1 && position.worksheet.analysis.supply.current && (
+        {done && position.sheet.elements.length === 1 && position.worksheet.outcome.supply.current && (
           <> {checked === 0 ? 'No check was made.' : `${checked} ${checked === 1 ? 'check' : 'checks'} made.`}</>
         )}
       </p>

@@ -3,7 +3,7 @@ import type { KeyboardEvent, PointerEvent, ReactNode, Ref } from 'react'
 import { isSameSpot, type Bench, type Hands } from '@/core/bench'
 import { measures, type Coordinates } from '@/core/picture'
 import { NodeMark } from '@/ui/NodeMark'
-import { Meter, Resistor } from '@/ui/symbols'
+import { MeterSymbol, Resistor } from '@/ui/symbols'
 import { Wires } from '@/ui/Wires'
 import { freeEnd, placeOf, type BenchPicture, type DrawnLead } from './benchPicture'
 
@@ -77,7 +77,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       {picture.parts.map((part) =>
         part.symbol === 'resistor' ? null : (
           <g key={part.id}>
-            <Meter
+            <MeterSymbol
               x={(part.left + part.right) / 2}
               y={part.y}
               length={part.right - part.left}

@@ -17,7 +17,7 @@ import {
   viewOf,
   type Band,
   type Bench,
-  type Judged,
+  type JudgedReading,
   type Laid,
   type Measurement,
   type Meter,
@@ -26,7 +26,7 @@ import {
   type Probe,
   type Range,
   type Rated,
-  type Read,
+  type MeterRead,
   type Reading,
   type ReadingDocument,
   type View,
@@ -58,7 +58,7 @@ export interface LogRow {
   readonly reading: ReadingDocument | null
   /** The number that was read; null where none was, or it was beyond the range. */
   readonly value: number | null
-  readonly judged: Judged | null
+  readonly judged: JudgedReading | null
 }
 
 /** The log: every measurement of the plan and every other that was read, with what was read. */
@@ -126,7 +126,7 @@ export function logOf({ bench, plan }: Planning, run: RunDocument | null): Log {
   })
   const at = wanted.map(({ probe }) => layProbe(view, probe))
   const onMeter = (there: View) =>
-    wanted.map(({ probe, measurement }, i): Read | null => {
+    wanted.map(({ probe, measurement }, i): MeterRead | null => {
       const place = at[i]
       if (place === null) return null
       const index = last.get(rowKey(measurement))
@@ -168,7 +168,7 @@ export function logOf({ bench, plan }: Planning, run: RunDocument | null): Log {
 }
 
 /** How a measurement that was not taken yet would be read: on the fullest range, or to four figures without a meter. */
-function readAs(view: View, probe: Probe, laid: Laid, meter: Meter | null): Read {
+function readAs(view: View, probe: Probe, laid: Laid, meter: Meter | null): MeterRead {
   if (meter) return readOn(probe, laid, meter, rangeFor(view, probe, laid, meter))
   return readPlainly(probe, laid, 0)
 }

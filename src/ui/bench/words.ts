@@ -4,7 +4,7 @@ import {
   resolutionOf,
   type Band,
   type Bench,
-  type Judged,
+  type JudgedReading,
   type Measurement,
   type Meter,
   type Probe,
@@ -77,7 +77,7 @@ export function rangeText({ to }: Pick<Range, 'to'>, quantity: Measurement['quan
 }
 
 /** What is said of a reading. */
-export function verdictText(judged: Judged, quantity: Measurement['quantity'], value: number | null): string {
+export function verdictText(judged: JudgedReading, quantity: Measurement['quantity'], value: number | null): string {
   const { verdict, band, power = 0, law } = judged
   const percent = (part: number) => `${Number((100 * part).toPrecision(2))} %`
   switch (verdict) {

@@ -9,7 +9,7 @@ export function answerCsv(worksheet: Worksheet): string {
   const named = currentsByPart(worksheet)
   const exact = (amount: Amount | null) => (amount && exactText(amount)) ?? ''
   return Papa.unparse(
-    [...answerRows(worksheet), supplyRow(worksheet.analysis)].map((row) => ({
+    [...answerRows(worksheet), supplyRow(worksheet.outcome)].map((row) => ({
       part: row.name,
       ...(named.size > 0 && { 'current named': named.get(row.name) ?? '' }),
       ...Object.fromEntries(

@@ -1,13 +1,13 @@
 import { createElement } from 'react'
 import { createRoot } from 'react-dom/client'
 import { flushSync } from 'react-dom'
-import type { Paper, Report } from '@/core/report'
+import type { PaperSize, Report } from '@/core/report'
 import { fontFaces } from '../fonts'
 import { pageRules } from '../paper/PageRules'
 import { ReportPaper } from '../paper/ReportPaper'
 
 /** A report as one HTML file: fonts, drawings and styles inside, no script, nothing that is fetched. */
-export async function htmlOf(report: Report, paper: Paper): Promise<string> {
+export async function htmlOf(report: Report, paper: PaperSize): Promise<string> {
   const place = document.createElement('div')
   const root = createRoot(place)
   try {

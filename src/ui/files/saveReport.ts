@@ -1,5 +1,5 @@
 import type { NetworkDocument } from '@/core/network'
-import { latexOf, markdownOf, type Paper, type Report, type ReportKind, type TextFile } from '@/core/report'
+import { latexOf, markdownOf, type PaperSize, type Report, type ReportKind, type TextFile } from '@/core/report'
 import { analysisOf, worksheetDocument, type Worksheet } from '@/core/worksheet'
 import type { Figures } from '@/core/number'
 import { download, downloadBlob, fileName } from '../download'
@@ -19,7 +19,7 @@ function kindsOf(kind: ReportKind): readonly ReportKind[] {
 
 const names: Readonly<Record<ReportKind, string>> = { report: 'report', tasks: 'task', key: 'key' }
 
-export async function saveHtml(make: MakeReport, kind: ReportKind, title: string, paper: Paper): Promise<void> {
+export async function saveHtml(make: MakeReport, kind: ReportKind, title: string, paper: PaperSize): Promise<void> {
   for (const it of kindsOf(kind))
     download(fileName(`${title} ${names[it]}`, '.html'), 'text/html', await htmlOf(make(it), paper))
 }
@@ -31,7 +31,7 @@ export function saveMarkdown(make: MakeReport, kind: ReportKind, title: string):
   )
 }
 
-export function saveLatex(make: MakeReport, kind: ReportKind, title: string, paper: Paper): void {
+export function saveLatex(make: MakeReport, kind: ReportKind, title: string, paper: PaperSize): void {
   saveZip(
     `${title} latex`,
     kindsOf(kind).flatMap((it) => latexOf(make(it), names[it], paper)),

@@ -28,7 +28,7 @@ export function Findings({ worksheet, problems, document, isTried = false }: Pro
       </section>
     )
   }
-  const { findings: all, residue } = worksheet?.analysis ?? { findings: [], residue: [] }
+  const { findings: all, residue } = worksheet?.outcome ?? { findings: [], residue: [] }
   const findings = isTried ? all.filter(({ code }) => code !== 'bridge') : all
   if (!document.parts.some(({ kind }) => kind === 'resistor')) {
     return (

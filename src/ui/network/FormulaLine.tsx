@@ -44,7 +44,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const left = (written?.left ?? []).filter((name) =>
     network?.parts.some((part) => part.name === name && part.kind === 'resistor'),
   )
-  const bridge = worksheet?.analysis.status === 'not-series-parallel'
+  const bridge = worksheet?.outcome.status === 'not-series-parallel'
   const note = clsx(
     'mt-1 text-xs',
     floating &&
@@ -84,7 +84,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
           noFormula
             ? bridge
               ? 'a bridge has no formula; edit it in the drawing or the parts list'
-              : worksheet?.analysis.equivalent
+              : worksheet?.outcome.equivalent
                 ? 'too long for one line; edit it in the parts list'
                 : 'no formula yet: nothing closes the circuit'
             : '1.5 + (10 + 20) // 15 + 1'

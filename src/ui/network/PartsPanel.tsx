@@ -151,7 +151,7 @@ export function PartsPanel() {
               </tr>
             </thead>
             <tbody>
-              {worksheet.analysis.nodes.slice(0, piece).map(({ label, points: joined, potential }, node) => (
+              {worksheet.outcome.nodes.slice(0, piece).map(({ label, points: joined, potential }, node) => (
                 <tr key={label}>
                   <td className="py-0.5">
                     <NodeBadge node={node} label={label} />

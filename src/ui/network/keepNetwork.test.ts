@@ -1,6 +1,6 @@
 import { document, worked } from '../../../test/documents'
 import { lockManager, memoryStorage } from '../../../test/memoryStorage'
-import type { Answer, api as Api, Saved } from '@/ui/api'
+import type { Reply, api as Api, Saved } from '@/ui/api'
 import type { NetworkDocument } from '@/core/network'
 import { claimPlace } from '@/ui/saving/draft'
 import { keepNetwork } from './keepNetwork'
@@ -16,12 +16,12 @@ const record: Record = { id: 'n1', title: '', version: 1, updatedAt: '', documen
 const titled = (title: string) => ({ ...record.document, title })
 const theirsAt = (version: number, title: string): Record => ({ ...record, version, document: titled(title) })
 const later = (ms: number) => jest.advanceTimersByTimeAsync(ms)
-const conflict = (current: Record): Answer<Record, Record> => ({ ok: false, status: 409, problems: [], current })
+const conflict = (current: Record): Reply<Record, Record> => ({ ok: false, status: 409, problems: [], current })
 
 /** A window on the network, with a server that has `kept` and answers each save as told, in turn, and then takes it. */
 function open({
   kept = record,
-  answers = [] as Answer<Record, Record>[],
+  answers = [] as Reply<Record, Record>[],
   storage = memoryStorage(),
   locks = lockManager(),
   findAfter = 0,
@@ -29,16 +29,11 @@ function open({
 } = {}) {
   const saves: { version: number; title?: string }[] = []
   const api = {
-    find: async (): Promise<Answer<Record>> => {
+    find: async (): Promise<Reply<Record>> => {
       await new Promise((done) => setTimeout(done, findAfter))
       return { ok: true, body: kept }
     },
-    save: async (
-      _kind: string,
-      _id: string,
-      version: number,
-      doc: NetworkDocument,
-    ): Promise<Answer<Record, Record>> => {
+    save: async (_kind: string, _id: string, version: number, doc: NetworkDocument): Promise<Reply<Record, Record>> => {
       saves.push({ version, title: doc.title })
       return answers.shift() ?? { ok: true, body: { ...record, version: version + 1, document: doc } }
     },

@@ -1,9 +1,9 @@
-import type { Paper } from '@/core/report'
+import type { PaperSize } from '@/core/report'
 
-const sizes: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'letter' }
+const sizes: Readonly<Record<PaperSize, string>> = { a4: 'A4', letter: 'letter' }
 
 /** The size of the pages, and what stands at the foot of each: the title, and which page of how many it is. */
-export function PageRules({ title, paper }: { readonly title: string; readonly paper: Paper }) {
+export function PageRules({ title, paper }: { readonly title: string; readonly paper: PaperSize }) {
   return <style>{pageRules(title, paper)}</style>
 }
 
@@ -11,7 +11,7 @@ export function PageRules({ title, paper }: { readonly title: string; readonly p
 const longest = 80
 
 /** The rules of the pages, as CSS. */
-export function pageRules(title: string, paper: Paper): string {
+export function pageRules(title: string, paper: PaperSize): string {
   const foot = title.length > longest ? `${title.slice(0, longest)}…` : title
   return `@page { size: ${sizes[paper]}; @bottom-left { content: "${cssText(foot)}"; font: 9pt sans-serif; } }`
 }

@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { Fragment } from 'react'
 import { Formula } from '../Formula'
 import { barred } from '../Barred'
-import type { Block, Cell, Report, ReportSection, Said, Value } from '@/core/report'
+import type { ReportBlock, Cell, Report, ReportSection, SaidFormula, ReportValue } from '@/core/report'
 import { shownText, type Figures } from '@/core/number'
 import { formulaText, piecesOfFormula } from '@/core/worksheet'
 import { InkDrawing } from './InkDrawing'
@@ -47,7 +47,7 @@ function Section({
 }
 
 interface BlocksProps {
-  readonly blocks: readonly Block[]
+  readonly blocks: readonly ReportBlock[]
   readonly figures: Figures
 }
 
@@ -55,7 +55,7 @@ function Blocks({ blocks, figures }: BlocksProps) {
   return blocks.map((block, i) => <OneBlock key={i} block={block} figures={figures} />)
 }
 
-function OneBlock({ block, figures }: { readonly block: Block; readonly figures: Figures }) {
+function OneBlock({ block, figures }: { readonly block: ReportBlock; readonly figures: Figures }) {
   switch (block.block) {
     case 'words':
       return (
@@ -127,7 +127,13 @@ function OneBlock({ block, figures }: { readonly block: Block; readonly figures:
 /** Longer formulas may take more than one line. In letters. */
 const longest = 40
 
-function Line({ line: { tokens, blank, check, note }, figures }: { readonly line: Said; readonly figures: Figures }) {
+function Line({
+  line: { tokens, blank, check, note },
+  figures,
+}: {
+  readonly line: SaidFormula
+  readonly figures: Figures
+}) {
   const isLong = formulaText(tokens, figures).length > longest
   return (
     <div className={clsx('break-inside-avoid', blank ? 'mt-2.5' : 'mt-0.5')}>
@@ -171,7 +177,7 @@ function Blank({ isShort = false }: { readonly isShort?: boolean }) {
   )
 }
 
-function ValueText({ value, figures }: { readonly value: Value; readonly figures: Figures }) {
+function ValueText({ value, figures }: { readonly value: ReportValue; readonly figures: Figures }) {
   const { amount, unit, before, boxed, blank } = value
   return (
     <span className="font-mono text-[13px]">
@@ -194,7 +200,7 @@ function Table({
   table: { head, rows, foot, wordColumns },
   figures,
 }: {
-  readonly table: Extract<Block, { block: 'table' }>
+  readonly table: Extract<ReportBlock, { block: 'table' }>
   readonly figures: Figures
 }) {
   const cells = (row: readonly Cell[]) =>

@@ -1,6 +1,6 @@
 import { useRouter } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { problemText, type Answer } from '../api'
+import { problemText, type Reply } from '../api'
 import { Button } from '../Button'
 import { Dialog } from '../Dialog'
 import { toast } from '../toast'
@@ -51,7 +51,7 @@ export function SavingChoice<T>({
 }: {
   readonly saving: Saving<T>
   /** Puts what was deleted elsewhere back. */
-  readonly putBack: () => Promise<Answer<{ readonly version: number }>>
+  readonly putBack: () => Promise<Reply<{ readonly version: number }>>
   /** What it is that can be deleted: “network”. */
   readonly deleted?: string
   /** What is being saved: “network”. */

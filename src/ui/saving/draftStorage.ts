@@ -1,7 +1,7 @@
 /** Why the browser keeps nothing: its storage has no room, is not allowed, or is not there. */
 export type StorageTrouble = 'full' | 'forbidden' | 'missing'
 
-export type Kept<T> =
+export type StorageResult<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly trouble: StorageTrouble }
 
@@ -15,7 +15,7 @@ export interface DraftStorage {
 
 /** @param storage the browser's, looked up each time it is used, since looking it up may already be forbidden */
 export function draftStorage(storage: () => Storage | null | undefined): DraftStorage {
-  const attempt = <T>(work: (it: Storage) => T): Kept<T> => {
+  const attempt = <T>(work: (it: Storage) => T): StorageResult<T> => {
     try {
       const it = storage()
       return it ? { ok: true, value: work(it) } : { ok: false, trouble: 'missing' }

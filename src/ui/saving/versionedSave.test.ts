@@ -1,12 +1,12 @@
 import { memoryStorage } from '../../../test/memoryStorage'
-import type { Answer } from '../api'
+import type { Reply } from '../api'
 import { draftStorage } from './draftStorage'
 import { claimPlace, type Draft } from './draft'
 import { versionedSave, type Saving, type Version } from './versionedSave'
 
 jest.useFakeTimers()
 
-type Answered = Answer<{ readonly version: number }, Version<string>>
+type Answered = Reply<{ readonly version: number }, Version<string>>
 const refused = (status: number, current?: Version<string>): Answered => ({
   ok: false,
   status,

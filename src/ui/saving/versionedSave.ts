@@ -1,4 +1,4 @@
-import { type Answer, problemText } from '../api'
+import { type Reply, problemText } from '../api'
 import { readDraft, type Draft, type DraftPlace } from './draft'
 import type { StorageTrouble } from './draftStorage'
 import { fingerprint } from './fingerprint'
@@ -28,7 +28,7 @@ export interface SavingOptions<T> {
     version: number,
     content: T,
     leaving: boolean,
-  ) => Promise<Answer<{ readonly version: number }, Version<T>>>
+  ) => Promise<Reply<{ readonly version: number }, Version<T>>>
   /** Why a content cannot be sent yet; null if it can. */
   readonly wrong: (content: T) => string | null
   /** Told of every change of where it stands, and of what the browser cannot keep. */

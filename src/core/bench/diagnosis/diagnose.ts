@@ -9,7 +9,7 @@ import { priors, type Fault } from './fault'
 import type { Diagnosis, Hypothesis } from './format'
 import { asMarked, faultsOf, idleShare } from './hypotheses'
 import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
-import { nextOf, type Next } from './next'
+import { nextOf, type NextMeasurement } from './next'
 import { faultText } from './words'
 
 export interface Diagnosed {
@@ -223,7 +223,11 @@ function isToldApart(one: Weighed, other: Weighed, { overs }: Data): boolean {
 }
 
 /** What each told hypothesis would read next, from the best of what it stands for. */
-function readsOf(next: Next | null, remaining: readonly Ranked[], told: readonly Ranked[]): Diagnosed['nextReads'] {
+function readsOf(
+  next: NextMeasurement | null,
+  remaining: readonly Ranked[],
+  told: readonly Ranked[],
+): Diagnosed['nextReads'] {
   if (!next) return []
   return told.flatMap(({ fitted }, hypothesis) => {
     const at = remaining.findIndex((it) => it.fitted === fitted)

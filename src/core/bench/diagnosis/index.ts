@@ -5,4 +5,4 @@
 export { diagnose, type Diagnosed } from './diagnose'
 export { diagnosisDeclaration, type Diagnosis, type Hypothesis } from './format'
 export { neighbourStep, type Fault, type FaultCode } from './fault'
-export type { Next } from './next'
+export type { NextMeasurement } from './next'

@@ -1,5 +1,5 @@
 import type { LaidReading } from '../readings'
-import { predict, type Predicted, type Read } from '../plan'
+import { predict, type Predicted, type MeterRead } from '../plan'
 import type { Fault, Faulty } from './fault'
 
 /** The half of a meter's error that all readings of one function share; the other half is each reading's own. */
@@ -14,14 +14,14 @@ const unthinkable = -1e15
 
 /** A number that was read, and where. */
 export interface Datum {
-  readonly read: Read
+  readonly read: MeterRead
   readonly value: number
 }
 
 /** The readings that numbers can be compared with, and those that were beyond their range. */
 export interface Data {
   readonly numbers: readonly (Datum & { readonly index: number })[]
-  readonly overs: readonly { readonly read: Read; readonly end: number; readonly index: number }[]
+  readonly overs: readonly { readonly read: MeterRead; readonly end: number; readonly index: number }[]
 }
 
 /** What stands for the end of a range that nobody noted, as a multiple of the nominal value of the whole. */
@@ -29,7 +29,7 @@ const farOut = 1000
 
 export function dataOf(laid: readonly LaidReading[], equivalent: number): Data {
   const numbers: (Datum & { index: number })[] = []
-  const overs: { read: Read; end: number; index: number }[] = []
+  const overs: { read: MeterRead; end: number; index: number }[] = []
   laid.forEach(({ reading, read }, index) => {
     if (read === null) return
     const { value } = reading
@@ -40,7 +40,7 @@ export function dataOf(laid: readonly LaidReading[], equivalent: number): Data {
 }
 
 /** What a meter shows at a reading's place under a fault. */
-export function shown(bench: Faulty, { probe, laid, loading }: Read): Predicted {
+export function shown(bench: Faulty, { probe, laid, loading }: MeterRead): Predicted {
   const ports =
     probe.kind === 'alone'
       ? bench.alone
@@ -65,7 +65,7 @@ const anyCurrent = 10
 const functions = { resistance: 0, whole: 0, alone: 0, voltage: 1, current: 2, total: 2 } as const
 
 /** How the readings lie together under a fault; tolerances and the meter's gain are shared, counts are each one's own. */
-export function jointOf(bench: Faulty, reads: readonly Read[], sourceSpread: number): Joint {
+export function jointOf(bench: Faulty, reads: readonly MeterRead[], sourceSpread: number): Joint {
   const { resistors: count } = bench.ports
   const mean: number[] = []
   const own: number[] = []

@@ -8,13 +8,13 @@ import {
   readPlainly,
   type Measurement,
   type Planned,
-  type Read,
+  type MeterRead,
   type View,
 } from '../plan'
 import { covarianceOf, jointOf, product, solveLower, type Fitted } from './likelihood'
 
 /** The measurement that separates what remains best. */
-export interface Next {
+export interface NextMeasurement {
   readonly measurement: Measurement
   /** How much it tells, in bits, before its effort is counted. */
   readonly bits: number
@@ -47,9 +47,9 @@ export function nextOf(
   remaining: readonly { readonly fitted: Fitted; readonly probability: number }[],
   meter: Meter | null,
   sourceSpread: number,
-): Next | null {
+): NextMeasurement | null {
   if (remaining.length < 2) return null
-  let best: Next | null = null
+  let best: NextMeasurement | null = null
   let worth = least
   for (const { probe, laid, measurement } of candidates) {
     const read = meter
@@ -82,7 +82,7 @@ function plainDigit({ ports, volts }: View, { laid }: Pick<Planned, 'laid'>): nu
 }
 
 /** What would be read under a fault, given what has been read. */
-function outcomeOf({ bench, used, joint, L, whitened }: Fitted, read: Read, sourceSpread: number): Outcome {
+function outcomeOf({ bench, used, joint, L, whitened }: Fitted, read: MeterRead, sourceSpread: number): Outcome {
   const spread = bench.fault.fault === 'source' ? 0 : sourceSpread
   const alone = jointOf(bench, [read], spread)
   if (!Number.isFinite(alone.mean[0])) return { mean: Infinity, variance: 0 }

@@ -1,6 +1,6 @@
 import { portsOf } from '../circuit'
 import { allowance, fullest, usualAccuracy, type Accuracy, type Meter, type Range } from '../meter'
-import { betweenNodes, ofPart, toleranceOf, worstCases, type Quantity } from '../tolerance'
+import { betweenNodes, ofPart, toleranceOf, worstCases, type NetworkQuantity } from '../tolerance'
 import type { Probe } from './measurement'
 import { alongPort, noLoading, predict, type Laid, type Loading } from './predict'
 import type { View } from './view'
@@ -17,7 +17,7 @@ export interface Band {
 }
 
 /** A probe with the meter that it is read on. */
-export interface Read {
+export interface MeterRead {
   readonly probe: Probe
   readonly laid: Laid
   readonly accuracy: Accuracy
@@ -33,7 +33,7 @@ export function quantityOf({ kind }: Probe): 'resistance' | 'voltage' | 'current
 }
 
 /** How a meter reads on a range: what it adds to the circuit, and how far it may be off. */
-export function readOn(probe: Probe, laid: Laid, meter: Meter, range: Range): Read {
+export function readOn(probe: Probe, laid: Laid, meter: Meter, range: Range): MeterRead {
   const isVoltage = probe.kind === 'voltage'
   return {
     probe,
@@ -45,7 +45,7 @@ export function readOn(probe: Probe, laid: Laid, meter: Meter, range: Range): Re
 }
 
 /** How a reading without a meter is taken. */
-export function readPlainly(probe: Probe, laid: Laid, lastDigit: number): Read {
+export function readPlainly(probe: Probe, laid: Laid, lastDigit: number): MeterRead {
   return { probe, laid, accuracy: usualAccuracy(lastDigit), loading: noLoading, range: null }
 }
 
@@ -57,7 +57,7 @@ export function rangeFor(view: View, probe: Probe, laid: Laid, meter: Meter): Ra
 }
 
 /** The bands of readings. */
-export function bandsOf(view: View, reads: readonly Read[]): Band[] {
+export function bandsOf(view: View, reads: readonly MeterRead[]): Band[] {
   const { built, model } = view.bench
   const asked = reads.map(({ probe, laid }) => idealOf(view, probe, laid))
   const quantities = asked.flatMap((it) => ('kind' in it ? [it] : []))
@@ -79,7 +79,11 @@ export function bandsOf(view: View, reads: readonly Read[]): Band[] {
 }
 
 /** What an ideal meter at a probe shows: a quantity, or its limits where they are plain. */
-function idealOf(view: View, probe: Probe, laid: Laid): Quantity | { readonly min: number; readonly max: number } {
+function idealOf(
+  view: View,
+  probe: Probe,
+  laid: Laid,
+): NetworkQuantity | { readonly min: number; readonly max: number } {
   const { built, model } = view.bench
   const { network, wiring } = built
   const nothing = { min: 0, max: 0 }

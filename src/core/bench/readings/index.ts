@@ -15,6 +15,6 @@ export {
 } from './read'
 export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
-export { isWithin, judgeReadings, powerOff, verdictCodes, type Judged } from './verdict'
+export { isWithin, judgeReadings, powerOff, verdictCodes, type JudgedReading } from './verdict'
 export type { LawFound } from './laws'
 export { readingColumns, readingOfRow, rowOf } from './csv'

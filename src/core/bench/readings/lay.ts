@@ -10,7 +10,7 @@ import {
   readPlainly,
   viewOf,
   type Probe,
-  type Read,
+  type MeterRead,
   type View,
 } from '../plan'
 import type { Bench } from '../tolerance'
@@ -21,7 +21,7 @@ export interface LaidReading {
   readonly reading: Reading
   readonly probe: Probe
   /** How it was read; null where nothing is known of what it measures. */
-  readonly read: Read | null
+  readonly read: MeterRead | null
 }
 
 export type LaidReadings =

@@ -86,7 +86,7 @@ export type ReadValue =
   /** `lastDigit` is what the last digit that was written stands for; 0 where that cannot be told. */
   | { readonly isOver: false; readonly value: number; readonly lastDigit: number }
 
-/** A reading that has passed the door. */
+/** A reading that has been read. */
 export interface Reading {
   /** Its place in the file or run. */
   readonly index: number

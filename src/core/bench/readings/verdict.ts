@@ -6,7 +6,7 @@ export const verdictCodes = ['agrees', 'outside', 'against', 'scale', 'reversed'
 export type VerdictCode = (typeof verdictCodes)[number]
 
 /** A reading with what is said of it. */
-export interface Judged {
+export interface JudgedReading {
   readonly index: number
   /** null where nothing is known of what it measures. */
   readonly band: Band | null
@@ -25,7 +25,7 @@ const mostPower = 9
  * Outside it, it looks like a slip where its opposite or a power of ten of it would lie within, and no law confirms it as it
  * stands.
  */
-export function judgeReadings(view: View, laid: readonly LaidReading[]): Judged[] {
+export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedReading[] {
   const reads = laid.flatMap(({ read }) => (read ? [read] : []))
   const bands = bandsOf(view, reads)
   const bandOf = laid.map(({ read }) => (read ? bands[reads.indexOf(read)] : null))
@@ -54,7 +54,7 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): Judged[
         Math.abs(value.value - instead) > 2 * allowed,
     )
   }
-  return laid.map(({ reading, read }, i): Judged => {
+  return laid.map(({ reading, read }, i): JudgedReading => {
     const band = bandOf[i]
     const { index, value } = reading
     if (band === null) return { index, band, verdict: 'unknown' }

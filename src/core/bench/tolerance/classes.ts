@@ -1,7 +1,7 @@
 import type { Built } from './built'
 import { gradientOf } from './gradient'
 import type { Model } from './model'
-import type { Quantity } from './quantity'
+import type { NetworkQuantity } from './quantity'
 import { worstCase, type WorstCase } from './worst'
 
 /** The tolerance classes that resistors are sold in, the loosest first, as parts of the value. */
@@ -29,7 +29,7 @@ function isWithin({ nominal, min, max }: WorstCase, wish: number): boolean {
  * @param wish as a part of the nominal value
  * @returns null where not even the tightest class of all resistors keeps it
  */
-export function loosestClasses(built: Built, model: Model, quantity: Quantity, wish: number): Classes | null {
+export function loosestClasses(built: Built, model: Model, quantity: NetworkQuantity, wish: number): Classes | null {
   const worstWith = (tolerance: readonly number[]) => worstCase({ ...built, tolerance }, model, quantity)
   const tightest = toleranceClasses[toleranceClasses.length - 1]
   const tightenedTo = (leaf: number) => Math.min(built.tolerance[leaf], tightest)

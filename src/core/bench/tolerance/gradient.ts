@@ -1,6 +1,6 @@
 import type { Built } from './built'
 import type { Model } from './model'
-import { valueOf, type Quantity } from './quantity'
+import { valueOf, type NetworkQuantity } from './quantity'
 
 /** How often a quantity takes the factor by which all voltages and currents are scaled. */
 export const degree = { equivalent: 0, sum: 1, power: 2 } as const
@@ -15,7 +15,7 @@ const step = 1e-4
 export function gradientOf(
   { drive }: Pick<Built, 'drive'>,
   model: Model,
-  quantity: Quantity,
+  quantity: NetworkQuantity,
   resistance: ArrayLike<number>,
 ): Float64Array {
   const found = new Float64Array(model.leaves)

@@ -6,7 +6,15 @@
 export { toleranceOf, type Built, type Drive } from './built'
 export { modelOf, type Model, type Run } from './model'
 export { benchOf, type Bench, type FoundBench } from './bench'
-export { betweenNodes, ofPart, quantitiesOf, valueOf, type NamedQuantity, type Quantity, type Term } from './quantity'
+export {
+  betweenNodes,
+  ofPart,
+  quantitiesOf,
+  valueOf,
+  type NamedQuantity,
+  type NetworkQuantity,
+  type Term,
+} from './quantity'
 export { gradientOf } from './gradient'
 export { worstCase, worstCases, type WorstCase } from './worst'
 export { sharesOf, type Share } from './shares'
@@ -16,7 +24,7 @@ export {
   percentile,
   sampleBlock,
   statisticsOf,
-  type Block,
+  type SampleBlock,
   type Distribution,
   type Sampled,
   type Sampling,

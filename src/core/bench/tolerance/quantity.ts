@@ -12,7 +12,7 @@ export interface Term {
 }
 
 /** A value of a network, as sums of what its resistors and its source carry. */
-export type Quantity =
+export type NetworkQuantity =
   | { readonly kind: 'equivalent' }
   | { readonly kind: 'sum'; readonly terms: readonly Term[] }
   /** Of a leaf; of the whole where it is null. */
@@ -24,11 +24,11 @@ export interface NamedQuantity {
   /** A part; for a potential the first point of its node. */
   readonly of: string | null
   /** null where it is 0 whatever the resistances are. */
-  readonly is: Quantity | null
+  readonly is: NetworkQuantity | null
 }
 
 /** The value of a quantity in a run, in SI units. */
-export function valueOf(quantity: Quantity, { equivalent, supply, current, voltage }: Run): number {
+export function valueOf(quantity: NetworkQuantity, { equivalent, supply, current, voltage }: Run): number {
   switch (quantity.kind) {
     case 'equivalent':
       return equivalent
@@ -57,7 +57,7 @@ export function ofPart(
   model: Model,
   part: number,
   quantity: 'voltage' | 'current' | 'power',
-): Quantity | null | undefined {
+): NetworkQuantity | null | undefined {
   const { network, wiring } = built
   const { kind } = network.parts[part]
   if (part === wiring.supply) {
@@ -78,7 +78,7 @@ export function ofPart(
 }
 
 /** The current of a wire or an ammeter as a sum of those of resistors and source; undefined in a loop of ideal conductors. */
-function throughIdeal({ network, wiring }: Built, model: Model, part: number): Quantity | null | undefined {
+function throughIdeal({ network, wiring }: Built, model: Model, part: number): NetworkQuantity | null | undefined {
   const terms: Term[] = []
   const isIdeal = (index: number) => joins(network.parts[index])
   const currents = new Array<number>(network.parts.length).fill(0)
@@ -104,7 +104,12 @@ function throughIdeal({ network, wiring }: Built, model: Model, part: number): Q
  *
  * @returns null where both have the same potential whatever the resistances are; undefined where nothing ties them
  */
-export function betweenNodes({ wiring }: Built, model: Model, red: number, black: number): Quantity | null | undefined {
+export function betweenNodes(
+  { wiring }: Built,
+  model: Model,
+  red: number,
+  black: number,
+): NetworkQuantity | null | undefined {
   const [a, b] = [wiring.nodes[red].tiedTo, wiring.nodes[black].tiedTo]
   if (a === null || b === null) return undefined
   if (a === b) return null

@@ -2,14 +2,14 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { expandLanes, lanesOf, reduceLanes, type Lanes, type Program } from '../../solution'
 import type { Built } from './built'
 import type { Model, Run } from './model'
-import { valueOf, type Quantity } from './quantity'
+import { valueOf, type NetworkQuantity } from './quantity'
 
 /** How a value lies within its tolerance: anywhere alike, or normally, the tolerance three standard deviations, cut there. */
 export type Distribution = 'uniform' | 'normal'
 
 /** A quantity that is sampled, and between which limits its values are counted. */
 export interface Sampled {
-  readonly quantity: Quantity
+  readonly quantity: NetworkQuantity
   /** What the sums are kept against. */
   readonly nominal: number
   readonly min: number
@@ -17,7 +17,7 @@ export interface Sampled {
 }
 
 /** What came of one block of samples, by quantity; {@link addBlocks} adds them up. */
-export interface Block {
+export interface SampleBlock {
   readonly index: number
   readonly samples: number
   /** Of the differences from the nominal value, and of their squares. */
@@ -96,7 +96,7 @@ export interface Sampling {
  * @param index of the block
  * @param samples at most {@link blockSize}
  */
-export function sampleBlock(sampling: Sampling, index: number, samples: number): Block {
+export function sampleBlock(sampling: Sampling, index: number, samples: number): SampleBlock {
   const { built, all, counted, seed, distribution, model } = sampling
   const draw = draws(seed, index, distribution)
   const block = {
@@ -113,7 +113,7 @@ export function sampleBlock(sampling: Sampling, index: number, samples: number):
   return block
 }
 
-function sampleOnes({ built, model, all, counted }: Sampling, draw: Draw, block: Block): void {
+function sampleOnes({ built, model, all, counted }: Sampling, draw: Draw, block: SampleBlock): void {
   const { resistance, tolerance, drive } = built
   const R = Float64Array.from(resistance)
   const sourceTolerance = drive.at === 'source' ? drive.tolerance : 0
@@ -162,7 +162,7 @@ function sampleLanes(
   program: Program,
   drive: { readonly quantity: 'voltage' | 'current' | 'power'; readonly value: number; readonly tolerance: number },
   draw: Draw,
-  block: Block,
+  block: SampleBlock,
 ): void {
   const { resistance, tolerance } = built
   const values = lanesOf(program, lanes)
@@ -224,7 +224,7 @@ function sampleLanes(
   })
 }
 
-function set(block: Block, i: number, times: number, sum: number, squares: number): void {
+function set(block: SampleBlock, i: number, times: number, sum: number, squares: number): void {
   block.sum[i] = times * sum
   block.squares[i] = times * times * squares
 }
@@ -262,7 +262,7 @@ function add(sums: Sums, { resistance, current }: Lanes, element: number, here: 
 }
 
 /** The values of a quantity in every lane. */
-function fill(row: Float64Array, quantity: Quantity, { resistance: R, current: I }: Lanes, whole: number): void {
+function fill(row: Float64Array, quantity: NetworkQuantity, { resistance: R, current: I }: Lanes, whole: number): void {
   if (quantity.kind === 'equivalent') {
     for (let l = 0; l < lanes; l++) row[l] = R[whole * lanes + l]
     return
@@ -281,7 +281,7 @@ function fill(row: Float64Array, quantity: Quantity, { resistance: R, current: I
 }
 
 /** Blocks added in the order of their indices, so that it does not matter which worker did which. */
-export function addBlocks(blocks: readonly Block[]): Omit<Block, 'index'> {
+export function addBlocks(blocks: readonly SampleBlock[]): Omit<SampleBlock, 'index'> {
   const [first, ...rest] = [...blocks].sort((a, b) => a.index - b.index)
   const total = {
     samples: first.samples,
@@ -307,7 +307,7 @@ export interface Statistics {
 }
 
 /** Mean and standard deviation of a quantity, by its index. */
-export function statisticsOf(all: readonly Sampled[], total: Omit<Block, 'index'>, i: number): Statistics {
+export function statisticsOf(all: readonly Sampled[], total: Omit<SampleBlock, 'index'>, i: number): Statistics {
   const { samples } = total
   const off = total.sum[i] / samples
   const variance = samples > 1 ? Math.max(0, (total.squares[i] - samples * off * off) / (samples - 1)) : 0

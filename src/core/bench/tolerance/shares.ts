@@ -1,7 +1,7 @@
 import type { Built } from './built'
 import { degree, gradientOf } from './gradient'
 import type { Model } from './model'
-import { valueOf, type Quantity } from './quantity'
+import { valueOf, type NetworkQuantity } from './quantity'
 
 /** How much of the spread of a quantity one part makes. */
 export interface Share {
@@ -17,7 +17,7 @@ const least = 1e-11
  * The share of each part in the variance of a quantity, the largest first: (∂y/∂R · R · tolerance)² over the sum of all
  * (propagation of uncertainty, JCGM 100:2008, 5.1.2). None where nothing moves it.
  */
-export function sharesOf(built: Built, model: Model, quantity: Quantity): Share[] {
+export function sharesOf(built: Built, model: Model, quantity: NetworkQuantity): Share[] {
   const { network, wiring, resistance, tolerance, drive } = built
   const gradient = gradientOf(built, model, quantity, resistance)
   const moves = wiring.live.map((part, leaf) => ({

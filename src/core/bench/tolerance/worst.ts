@@ -1,7 +1,7 @@
 import type { Built } from './built'
 import { degree, gradientOf } from './gradient'
 import type { Model, Run } from './model'
-import { valueOf, type Quantity } from './quantity'
+import { valueOf, type NetworkQuantity } from './quantity'
 
 /** Between which limits a quantity lies, in SI units. */
 export interface WorstCase {
@@ -32,11 +32,11 @@ interface Limits {
  * least that far apart. The power of a part is monotonic in the other resistances; in its own it peaks where that equals
  * what is seen from it (the maximum power theorem).
  */
-export function worstCases(built: Built, model: Model, quantities: readonly Quantity[]): WorstCase[] {
+export function worstCases(built: Built, model: Model, quantities: readonly NetworkQuantity[]): WorstCase[] {
   const { resistance, drive } = built
   const nominalRun = model.run(resistance)
   const nominal = quantities.map((quantity) => valueOf(quantity, nominalRun))
-  const isSettled = (quantity: Quantity) =>
+  const isSettled = (quantity: NetworkQuantity) =>
     model.compiled !== null && (quantity.kind !== 'sum' || quantity.terms.length === 1)
   // Of a given power the root is taken, which need not rise or fall all along its own resistance.
   const isSure = drive.at === 'nothing' || drive.quantity !== 'power'
@@ -56,19 +56,24 @@ export function worstCases(built: Built, model: Model, quantities: readonly Quan
 }
 
 /** {@link worstCases} of one quantity. */
-export function worstCase(built: Built, model: Model, quantity: Quantity): WorstCase {
+export function worstCase(built: Built, model: Model, quantity: NetworkQuantity): WorstCase {
   return worstCases(built, model, [quantity])[0]
 }
 
 /** The limits with the source's own tolerance. */
-function withSource({ drive }: Built, quantity: Quantity, { min, max }: Limits): Limits {
+function withSource({ drive }: Built, quantity: NetworkQuantity, { min, max }: Limits): Limits {
   if (drive.at !== 'source' || drive.tolerance === 0) return { min, max }
   const factor = (sign: number) => (1 + sign * drive.tolerance) ** degree[quantity.kind]
   return { min: min * factor(min < 0 ? 1 : -1), max: max * factor(max < 0 ? -1 : 1) }
 }
 
 /** Every corner: each resistance at one end of its tolerance. */
-function sweep(built: Built, model: Model, quantities: readonly Quantity[], varying: readonly number[]): Limits[] {
+function sweep(
+  built: Built,
+  model: Model,
+  quantities: readonly NetworkQuantity[],
+  varying: readonly number[],
+): Limits[] {
   const { resistance, tolerance } = built
   const limits = quantities.map((): Limits => ({ min: Infinity, max: -Infinity }))
   const R = Float64Array.from(resistance)
@@ -127,7 +132,7 @@ function peakOf(atLo: number, atHi: number, lo: number, hi: number): number | nu
 const mostClimbs = 12
 
 /** The limits where the derivatives lead to; at once where their signs are the same everywhere. */
-function climbed(built: Built, model: Model, quantity: Quantity, isSettled: boolean): Limits {
+function climbed(built: Built, model: Model, quantity: NetworkQuantity, isSettled: boolean): Limits {
   const { resistance, tolerance } = built
   const own = quantity.kind === 'power' ? quantity.leaf : null
   const limits: Limits = { min: Infinity, max: -Infinity }
@@ -161,7 +166,7 @@ function climbed(built: Built, model: Model, quantity: Quantity, isSettled: bool
 const knownSteps = 64
 
 /** Widens the limits by those along the resistance of the part whose power is given, with the others at a corner. */
-function alongKnown(built: Built, model: Model, quantity: Quantity, corner: Float64Array, limits: Limits): void {
+function alongKnown(built: Built, model: Model, quantity: NetworkQuantity, corner: Float64Array, limits: Limits): void {
   const { drive } = built
   if (drive.at !== 'resistor' || drive.quantity !== 'power') return
   const [lo, hi] = ends(built, drive.leaf)

@@ -2,7 +2,7 @@ import { quantityProblem, readQuantity, unitOf, type Quantity, type Unit } from 
 import { figuresOf, workExpression } from './expression'
 
 /** An answer as it was read. */
-export interface Answer {
+export interface TypedAnswer {
   /** In SI base units, with its sign. */
   readonly value: number
   /** Significant figures as they were written; of a method those of what goes into it, three at least; Infinity for 0. */
@@ -12,14 +12,14 @@ export interface Answer {
   /** How it was worked out, where that is shown: `12/764`. */
   readonly method: string | null
   /** What was then written behind the equals sign, where that is not what the method comes to. */
-  readonly result: Answer | null
+  readonly result: TypedAnswer | null
 }
 
 /**
  * Reads an answer: with or without unit, with prefix, as a fraction, with a sign; or as it is worked out, `12/764`, with
  * what it comes to or without, `12/764 = 15.7 mA`. null if it is none of these.
  */
-export function readAnswer(typed: string): Answer | null {
+export function readAnswer(typed: string): TypedAnswer | null {
   const text = typed.trim().replaceAll('\u2212', '-')
   const plain = readPlain(text)
   if (plain) return plain
@@ -39,7 +39,7 @@ export function readAnswer(typed: string): Answer | null {
   }
 }
 
-function readPlain(text: string): Answer | null {
+function readPlain(text: string): TypedAnswer | null {
   const negative = text.startsWith('-')
   const read = readQuantity(negative ? text.slice(1).trim() : text, null)
   if (!read.ok) return null
@@ -90,7 +90,7 @@ function doubtfulPrefix(text: string, quantity: Quantity): string | null {
 }
 
 /** The number that is written down: what is behind the equals sign, where there is one. */
-export function writtenIn({ value, result }: Answer): number {
+export function writtenIn({ value, result }: TypedAnswer): number {
   return result?.value ?? value
 }
 

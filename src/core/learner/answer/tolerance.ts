@@ -1,4 +1,4 @@
-import { isSame, type Answer } from './answer'
+import { isSame, type TypedAnswer } from './answer'
 
 /**
  * How near an answer comes to a value: `exact`, to all figures that are written, three at least; `figures`, to the
@@ -19,7 +19,7 @@ const onTheWay = { two: 0.015, more: 0.006 }
  * @param isSum a sum whose terms are exact, where nothing is rounded on the way
  * @returns null where it is another number
  */
-export function closenessOf(answer: Answer, wanted: number, isSum = false): Closeness | null {
+export function closenessOf(answer: TypedAnswer, wanted: number, isSum = false): Closeness | null {
   const { value, figures } = answer
   const off = Math.abs(value - wanted)
   if (isSame(value, wanted)) return 'exact'
@@ -33,7 +33,7 @@ export function closenessOf(answer: Answer, wanted: number, isSum = false): Clos
 }
 
 /** Whether no more than two figures were written. Zeros at the end of a whole number need not be figures. */
-export function isOfTwoFigures(answer: Answer): boolean {
+export function isOfTwoFigures(answer: TypedAnswer): boolean {
   return (isWhole(answer) ? shortFigures(answer.value) : answer.figures) <= 2
 }
 
@@ -41,7 +41,7 @@ export function isOfTwoFigures(answer: Answer): boolean {
  * Whether a number was meant, to the figures that were written of it; three at least, since with two much fits by chance,
  * and a zero at the end is often left out.
  */
-export function isWrittenAs(answer: Answer, number: number): boolean {
+export function isWrittenAs(answer: TypedAnswer, number: number): boolean {
   const { value, figures, method } = answer
   if (isSame(value, number)) return true
   // Zeros at the end of a whole number need not be figures.
@@ -63,6 +63,6 @@ export function shortFigures(value: number): number {
 }
 
 /** Written as a whole number, where zeros at the end may only give its size. */
-function isWhole({ value, figures }: Answer): boolean {
+function isWhole({ value, figures }: TypedAnswer): boolean {
   return figures >= 1 && Math.abs(value) >= 10 && Number.isInteger(value)
 }

@@ -17,7 +17,7 @@ export interface Goal {
 /** What is left to do, by the worksheet's questions: the resistance alone, what was asked for, or every value. */
 export function goalsOf(position: Position): Goal[] {
   const { worksheet, reduction, sheet, truth } = position
-  const { network, wiring, choices, analysis, derivation, elements } = worksheet
+  const { network, wiring, choices, outcome, derivation, elements } = worksheet
   const whole = sheet.elements.length === 1 ? sheet.elements[0].id : null
   const byKey = elementsByKey(worksheet, reduction)
   /** What a meter's reading is told by: of an equivalent that the learner did not form, the resistors inside. */
@@ -36,7 +36,7 @@ export function goalsOf(position: Position): Goal[] {
     return [{ quantity, element: quantity === 'potential' ? null : (byKey.get(of) ?? null), of }]
   })
   if (asked.length > 0) return asked
-  if (!analysis.supply.current) return [{ element: whole, quantity: 'resistance', of: null }]
+  if (!outcome.supply.current) return [{ element: whole, quantity: 'resistance', of: null }]
   const both = (element: number | null): Goal[] =>
     (['voltage', 'current'] as const).flatMap((quantity) =>
       element !== null && truth[quantity][element] === null ? [] : [{ element, quantity, of: null }],

@@ -5,7 +5,7 @@ import { equivalentOf } from '../slip'
 import { openGoals, toMend } from './goals'
 import type { Check, Position, Strength } from './move'
 import { checkPlace, truthByName } from './named'
-import { nextValue, type Next } from './plan'
+import { nextValue, type PlannedValue } from './plan'
 import { remark } from './remark'
 import { stepOf } from './state'
 
@@ -143,7 +143,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     return remark('hint-value', { name: at(quantity, element), value: quantityText({ value }, unitOf[quantity]) })
   }
   /** The method of a way, in words. */
-  function inWords({ slot, way }: Next): Sentence {
+  function inWords({ slot, way }: PlannedValue): Sentence {
     const name = at(slot.quantity, slot.element)
     const from = at(way.uses[0].quantity, way.uses[0].element)
     switch (way.method) {

@@ -1,7 +1,15 @@
 import { unitOf, type Quantity } from '../../number'
 import type { Sheet } from '../../structure'
 import { listed, type Sentence } from '../../worksheet'
-import { closenessOf, isOfTwoFigures, isSame, isWrittenAs, readAnswer, type Answer, type Closeness } from '../answer'
+import {
+  closenessOf,
+  isOfTwoFigures,
+  isSame,
+  isWrittenAs,
+  readAnswer,
+  type TypedAnswer,
+  type Closeness,
+} from '../answer'
 import {
   certain,
   nameSlips,
@@ -19,11 +27,11 @@ import {
 import type { ValueTable } from './move'
 import { stepPlace, valuePlace } from './places'
 import { remark } from './remark'
-import { namesOf, quantities, stepOf, writtenTable, type Paper } from './state'
+import { namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
 import { targetsOf, type Target } from './ways'
 
 /** What is said of a number. */
-export interface Judged {
+export interface JudgedNumber {
   readonly verdict: 'right' | 'rounded' | 'asked' | 'follows' | 'wrong'
   readonly could: readonly Guess[]
   readonly reasons: readonly Sentence[]
@@ -33,7 +41,7 @@ export interface Judged {
  * What a value is judged by: what is true, what the learner's own earlier values lead to by any way, and the numbers of
  * the usual slips, with their own values and with the true ones.
  */
-export function againstValue(paper: Paper, quantity: Quantity, element: number): Against {
+export function againstValue(paper: OwnPaper, quantity: Quantity, element: number): Against {
   return {
     name: () => namesOf(paper)[element],
     quantity,
@@ -61,7 +69,7 @@ export interface Against {
 
 /** What a number is, before it is asked which slip gives it; `closeness` where it is right within rounding. */
 export function grade(
-  answer: Answer,
+  answer: TypedAnswer,
   { quantity, wanted, targets, isSum }: Against,
 ): { readonly verdict: 'right' | 'rounded' | 'lost' | 'follows' | 'wrong'; readonly closeness: Closeness | null } {
   const { unit, method, result, value } = answer
@@ -96,15 +104,19 @@ function isLost({ method, value }: Target, wanted: number | null): boolean {
 const mostLost = 0.06
 
 /** Judges a number: what it is, and where it is not right, or may be another, which slips give it. */
-export function judgeAgainst(answer: Answer, against: Against): Judged {
+export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumber {
   const { name, quantity, wanted, targets, isSum, guesses } = against
   const { verdict, closeness } = grade(answer, against)
-  const said = (code: 'right' | 'right-rounded' | 'right-follows' | 'ask-lost'): Judged => ({
+  const said = (code: 'right' | 'right-rounded' | 'right-follows' | 'ask-lost'): JudgedNumber => ({
     verdict: verdict === 'lost' ? 'asked' : verdict,
     could: [],
     reasons: [remark(code)],
   })
-  const named = (could: readonly Guess[]): Judged => ({ verdict: 'wrong', could, reasons: reasonsOf(could, name()) })
+  const named = (could: readonly Guess[]): JudgedNumber => ({
+    verdict: 'wrong',
+    could,
+    reasons: reasonsOf(could, name()),
+  })
   if (verdict === 'right') return said('right')
   if (verdict === 'follows') return said('right-follows')
   if (verdict === 'lost') return said('ask-lost')
@@ -140,7 +152,7 @@ const apart = 0.005
  * stands on the paper as it is; of a sum one in which a term is missing.
  */
 function doubtOf(
-  answer: Answer,
+  answer: TypedAnswer,
   how: Closeness,
   wanted: number,
   isSum: boolean,
@@ -159,7 +171,7 @@ function doubtOf(
 }
 
 /** A sum in series whose terms are exactly right. */
-function isExactSum(paper: Paper, element: number): boolean {
+function isExactSum(paper: OwnPaper, element: number): boolean {
   const step = stepOf(paper, element)
   return (
     step?.kind === 'series' &&
@@ -171,7 +183,7 @@ function isExactSum(paper: Paper, element: number): boolean {
 }
 
 /** The numbers of slips at a value, by the learner's own values and by the true ones. */
-function guessesAt(paper: Paper, quantity: Quantity, element: number) {
+function guessesAt(paper: OwnPaper, quantity: Quantity, element: number) {
   const before = sheetBefore(paper, element)
   // The value that is judged must not be compared with itself.
   const cleared = (table: ValueTable): ValueTable => ({
@@ -201,7 +213,7 @@ function guessesAt(paper: Paper, quantity: Quantity, element: number) {
 }
 
 /** Whether the learner writes two figures: several answers are on the paper, and none has more. */
-function writesTwoFigures({ own }: Paper): boolean {
+function writesTwoFigures({ own }: OwnPaper): boolean {
   const typed = quantities.flatMap((quantity) =>
     own[quantity].flatMap((it) => (it && it.typed !== '' ? [it.typed] : [])),
   )
@@ -213,7 +225,7 @@ function isRoughly(typed: string): boolean {
 }
 
 /** What can be said for certain of a wrong value, strongest first. */
-function certainOf(paper: Paper, quantity: Quantity, element: number, value: number): Sentence | null {
+function certainOf(paper: OwnPaper, quantity: Quantity, element: number, value: number): Sentence | null {
   const table = writtenTable(paper)
   const step = stepOf(paper, element)
   const members = quantity === 'resistance' && step ? step.members.map((id) => table.resistance[id] ?? NaN) : []
@@ -229,7 +241,7 @@ function certainOf(paper: Paper, quantity: Quantity, element: number, value: num
 }
 
 /** The sheet before a step, as far as the paper still has it. */
-function sheetBefore(paper: Paper, element: number): Sheet {
+function sheetBefore(paper: OwnPaper, element: number): Sheet {
   const { sheet, from, to, steps } = paper
   const step = stepOf(paper, element)
   if (!step) return sheet

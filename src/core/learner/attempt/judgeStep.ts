@@ -1,16 +1,16 @@
 import { combine, findGroups, judge, leavesOf, stoppingElements, type Step } from '../../structure'
 import { sharedIn, type Sentence } from '../../worksheet'
 import type { Quantity } from '../../number'
-import { writtenIn, type Answer } from '../answer'
+import { writtenIn, type TypedAnswer } from '../answer'
 import { equivalentOf, type Slip } from '../slip'
 import { againstValue, judgeAgainst } from './judgeNumber'
 import type { AnswerVerdict, Judgement, Move } from './move'
 import { remark } from './remark'
 import { settle } from './settle'
-import { giveSupply, namesOf, quantities, reductionOf, type Paper } from './state'
+import { giveSupply, namesOf, quantities, reductionOf, type OwnPaper } from './state'
 
 /** What a move was found to be. */
-export interface Said {
+export interface StepRemark {
   readonly verdict: AnswerVerdict
   readonly could?: Judgement['could']
   readonly reasons?: readonly Sentence[]
@@ -24,13 +24,17 @@ export interface Said {
  *
  * @param answer its equivalent; null where that cannot be known, since a resistor in it has no value yet
  */
-export function judgeCombination(paper: Paper, move: Extract<Move, { do: 'combine' }>, answer: Answer | null): Said {
+export function judgeCombination(
+  paper: OwnPaper,
+  move: Extract<Move, { do: 'combine' }>,
+  answer: TypedAnswer | null,
+): StepRemark {
   const { sheet, worksheet, own } = paper
   const names = namesOf(paper)
   const label = (node: number) => worksheet.wiring.nodes[node].label
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
   const verdict = judge(sheet, move.members)
-  const refuse = (slip: Slip, question: Sentence, nodes: readonly number[] = []): Said => ({
+  const refuse = (slip: Slip, question: Sentence, nodes: readonly number[] = []): StepRemark => ({
     verdict: 'refused',
     could: [[slip]],
     reasons: [question],
@@ -72,7 +76,13 @@ export function judgeCombination(paper: Paper, move: Extract<Move, { do: 'combin
 }
 
 /** Judges a value and writes it down; what followed from the one that stood there does not speak for it. */
-export function writeValue(paper: Paper, quantity: Quantity, element: number, typed: string, answer: Answer): Said {
+export function writeValue(
+  paper: OwnPaper,
+  quantity: Quantity,
+  element: number,
+  typed: string,
+  answer: TypedAnswer,
+): StepRemark {
   paper.own[quantity][element] = null
   settle(paper)
   const { verdict, could, reasons } = judgeAgainst(answer, againstValue(paper, quantity, element))
@@ -81,14 +91,14 @@ export function writeValue(paper: Paper, quantity: Quantity, element: number, ty
 }
 
 /** Members of a parallel group in the order of their first-listed resistors. */
-function asListed(paper: Paper, members: readonly number[]): number[] {
+function asListed(paper: OwnPaper, members: readonly number[]): number[] {
   const reduction = reductionOf(paper)
   const first = (id: number) => leavesOf(reduction, id)[0]
   return [...members].sort((a, b) => first(a) - first(b))
 }
 
 /** Members of a series group in the direction of the current. */
-function inDirection({ worksheet: { wiring }, sheet }: Paper, path: readonly number[]): number[] {
+function inDirection({ worksheet: { wiring }, sheet }: OwnPaper, path: readonly number[]): number[] {
   const place = (id: number) => {
     const element = sheet.elements.find((it) => it.id === id)
     return element ? wiring.rank[element.from] + wiring.rank[element.to] : 0
@@ -97,7 +107,7 @@ function inDirection({ worksheet: { wiring }, sheet }: Paper, path: readonly num
 }
 
 function truthOf(
-  { truth }: Paper,
+  { truth }: OwnPaper,
   quantity: Quantity,
   kind: 'series' | 'parallel',
   members: readonly number[],
@@ -110,7 +120,7 @@ function truthOf(
 }
 
 /** Opens the equivalent of the last step again. */
-export function takeBack(paper: Paper, { members, result }: Step): void {
+export function takeBack(paper: OwnPaper, { members, result }: Step): void {
   const { own, truth, from, to } = paper
   for (const list of [from, to]) list.pop()
   for (const quantity of quantities) {
@@ -126,11 +136,15 @@ export function takeBack(paper: Paper, { members, result }: Step): void {
 }
 
 /** Judges the claim that reduction stops here, at these elements. */
-export function judgeStop(paper: Paper, { members, why }: Extract<Move, { do: 'stop' }>): Said {
+export function judgeStop(paper: OwnPaper, { members, why }: Extract<Move, { do: 'stop' }>): StepRemark {
   const { sheet } = paper
   const names = namesOf(paper)
   const named = (ids: readonly number[]) => ids.map((id) => names[id])
-  const wrong = (slip: Slip, ...reasons: readonly Sentence[]): Said => ({ verdict: 'wrong', could: [[slip]], reasons })
+  const wrong = (slip: Slip, ...reasons: readonly Sentence[]): StepRemark => ({
+    verdict: 'wrong',
+    could: [[slip]],
+    reasons,
+  })
   if (sheet.elements.length < 2) return wrong('stopped-early', remark('slip-one-left'))
   if (findGroups(sheet).length > 0) return wrong('stopped-early', remark('slip-stopped-early'))
   if (members.length === 0) return { verdict: 'refused', reasons: [remark('ask-which-stop')] }

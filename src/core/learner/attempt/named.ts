@@ -4,7 +4,7 @@ import { askedLines, sharedIn, type Line, type Worksheet } from '../../worksheet
 import { equivalentOf, type Guess } from '../slip'
 import { answerKey, type Check, type Position, type Slot } from './move'
 import type { Against } from './judgeNumber'
-import { elementsByKey, namesOf, reductionOf, type Paper } from './state'
+import { elementsByKey, namesOf, reductionOf, type OwnPaper } from './state'
 import { isGood, type Target } from './ways'
 
 type Named = Quantity | 'potential'
@@ -38,7 +38,7 @@ const only = (singles: readonly Guess[]): ReturnType<Against['guesses']> => ({
 })
 
 /** What an answer by name is judged by; null where nothing of that name has a value. */
-export function againstName(paper: Paper, quantity: Named, of: string): Against | null {
+export function againstName(paper: OwnPaper, quantity: Named, of: string): Against | null {
   const wanted = truthByName(paper.worksheet, quantity, of)
   if (wanted === null) return null
   return {
@@ -52,7 +52,7 @@ export function againstName(paper: Paper, quantity: Named, of: string): Against 
   }
 }
 
-function targetsByName(paper: Paper, quantity: Named, of: string): Target[] {
+function targetsByName(paper: OwnPaper, quantity: Named, of: string): Target[] {
   const { worksheet } = paper
   if (quantity === 'potential') return potentialTargets(paper, nodeAt(worksheet.wiring, of))
   const element = elementByName(worksheet, quantity, of)
@@ -61,7 +61,7 @@ function targetsByName(paper: Paper, quantity: Named, of: string): Target[] {
 }
 
 /** What the learner wrote of an element of the worksheet's own steps, or of what it was made of. */
-function writtenOf(paper: Paper, wanted: number, quantity: Quantity): Target | null {
+function writtenOf(paper: OwnPaper, wanted: number, quantity: Quantity): Target | null {
   const { worksheet, own } = paper
   const byKey = elementsByKey(worksheet, reductionOf(paper))
   const written = (element: number): Target | null => {
@@ -85,7 +85,7 @@ function writtenOf(paper: Paper, wanted: number, quantity: Quantity): Target | n
 }
 
 /** The potential of a node by each of the learner's drops that lead to it. */
-function potentialTargets(paper: Paper, wanted: number): Target[] {
+function potentialTargets(paper: OwnPaper, wanted: number): Target[] {
   const { worksheet, own, from, to, answers } = paper
   const { wiring } = worksheet
   const known = new Map<number, Target>([[wiring.reference, found(0, true)]])
@@ -119,7 +119,7 @@ function potentialTargets(paper: Paper, wanted: number): Target[] {
   })
 }
 
-function guessesByName(paper: Paper, quantity: Named, of: string, wanted: number): Guess[] {
+function guessesByName(paper: OwnPaper, quantity: Named, of: string, wanted: number): Guess[] {
   const names = namesOf(paper)
   const measured = quantity === 'potential' ? 'voltage' : quantity
   const copied = paper.truth[measured].flatMap((value, id): Guess[] =>
@@ -128,7 +128,7 @@ function guessesByName(paper: Paper, quantity: Named, of: string, wanted: number
       : [{ slips: ['other-value'], value, how: `the ${measured} of ${names[id]}` }],
   )
   if (quantity !== 'potential') return copied
-  const source = paper.worksheet.analysis.supply.voltage?.value
+  const source = paper.worksheet.outcome.supply.voltage?.value
   return source === undefined
     ? copied
     : [{ slips: ['other-value'], value: source - wanted, how: 'counted down from the + end' }, ...copied]
@@ -180,7 +180,7 @@ export function checkPlace(
 }
 
 /** What the sum of a check is judged by; null where there is nothing to check, or something is still missing. */
-export function againstCheck(paper: Paper, check: Check): Against | null {
+export function againstCheck(paper: OwnPaper, check: Check): Against | null {
   const place = checkPlace(paper, check)
   if (!place) return null
   const all = place.terms.flatMap(({ quantity, element }) => paper.own[quantity][element] ?? [])

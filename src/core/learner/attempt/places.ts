@@ -2,10 +2,10 @@ import type { Quantity } from '../../number'
 import { findGroups, type Sheet, type Step } from '../../structure'
 import type { Seat, StepPlace, ValuePlace } from '../slip'
 import type { ValueTable } from './move'
-import { aroundOf, namesOf, stepOf, type Paper } from './state'
+import { aroundOf, namesOf, stepOf, type OwnPaper } from './state'
 
 /** Makes seats of the elements, by these values. */
-function seatsOf(paper: Paper, { resistance, voltage, current }: ValueTable): (id: number) => Seat {
+function seatsOf(paper: OwnPaper, { resistance, voltage, current }: ValueTable): (id: number) => Seat {
   const names = namesOf(paper)
   const { own } = paper
   return (id) => ({
@@ -23,7 +23,7 @@ function seatsOf(paper: Paper, { resistance, voltage, current }: ValueTable): (i
  *
  * @param before the sheet on which it was made
  */
-export function stepPlace(paper: Paper, element: number, table: ValueTable, before: Sheet): StepPlace | null {
+export function stepPlace(paper: OwnPaper, element: number, table: ValueTable, before: Sheet): StepPlace | null {
   const step = stepOf(paper, element)
   if (!step) return null
   const seat = seatsOf(paper, table)
@@ -49,7 +49,7 @@ export function stepPlace(paper: Paper, element: number, table: ValueTable, befo
 
 /** What stood around a value, by these values. */
 export function valuePlace(
-  paper: Paper,
+  paper: OwnPaper,
   quantity: Exclude<Quantity, 'resistance'>,
   element: number,
   table: ValueTable,

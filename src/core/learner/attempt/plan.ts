@@ -1,17 +1,24 @@
 import { elementByName } from './named'
 import { openGoals, type Goal } from './goals'
 import type { Position, Slot } from './move'
-import { waysOnPaper, type Way } from './ways'
+import { waysOnPaper, type OwnWay } from './ways'
 import { insideOf } from '../../structure'
 
 /** The next value to find, and the way to it. */
-export interface Next {
+export interface PlannedValue {
   readonly slot: Slot
-  readonly way: Way
+  readonly way: OwnWay
 }
 
 /** Ways that are taken before others of the same length. */
-const usual: ReadonlySet<Way['method']> = new Set(['carried', 'outward', 'beside', 'ohm-voltage', 'ohm-current', 'V·I'])
+const usual: ReadonlySet<OwnWay['method']> = new Set([
+  'carried',
+  'outward',
+  'beside',
+  'ohm-voltage',
+  'ohm-current',
+  'V·I',
+])
 
 const keyOf = ({ quantity, element }: Slot) => `${quantity} ${element}`
 
@@ -19,7 +26,7 @@ const keyOf = ({ quantity, element }: Slot) => `${quantity} ${element}`
  * The next value on the shortest way to what is wanted, from what stands on the paper: every way to every value counts
  * one (a less usual one a little more), and what it needs counts too. What is known inside leads outward by itself.
  */
-export function nextValue(position: Position): Next | null {
+export function nextValue(position: Position): PlannedValue | null {
   const { reduction, own, truth } = position
   const paper = { ...position, steps: reduction.steps }
   const slots = reduction.from.flatMap((_, element) =>
@@ -31,7 +38,7 @@ export function nextValue(position: Position): Next | null {
   const ways = new Map(
     slots.filter((slot) => !known(slot)).map((slot) => [keyOf(slot), waysOnPaper(paper, slot.quantity, slot.element)]),
   )
-  const costs = new Map<string, { cost: number; way: Way }>()
+  const costs = new Map<string, { cost: number; way: OwnWay }>()
   const costOf = (slot: Slot) => (known(slot) ? 0 : (costs.get(keyOf(slot))?.cost ?? Infinity))
   for (let changed = true; changed;) {
     changed = false

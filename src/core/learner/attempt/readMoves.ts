@@ -46,7 +46,7 @@ export type ReadMoves<M = Move> =
   /** Where it is wrong, as `moves[3].answer`, and how. */
   | { readonly ok: false; readonly field: string; readonly message: string }
 
-/** The door for what a learner did, parsed from JSON: counts first, then looks at each move, up to the first that is wrong. */
+/** Reads what a learner did, parsed from JSON: counts first, then looks at each move, up to the first that is wrong. */
 export function readMoves(raw: unknown): ReadMoves {
   return readMovesOf<Move>(raw, moveFields)
 }

@@ -1,12 +1,12 @@
 import type { Worksheet } from '../../worksheet'
 import { readAnswer, writtenIn } from '../answer'
 import { judgeAgainst } from './judgeNumber'
-import { judgeCombination, judgeStop, takeBack, writeValue, type Said } from './judgeStep'
+import { judgeCombination, judgeStop, takeBack, writeValue, type StepRemark } from './judgeStep'
 import { answerKey, type Judgement, type Move, type Position } from './move'
 import { againstCheck, againstName } from './named'
 import { remark } from './remark'
 import { settle } from './settle'
-import { begin, paperOf, positionOf, stepOf, type Paper } from './state'
+import { begin, paperOf, positionOf, stepOf, type OwnPaper } from './state'
 import { isGood } from './ways'
 
 /**
@@ -31,7 +31,7 @@ export function play(before: Position, move: Move): Position {
   return { ...made.position, judgements, past: before, last: before.judgements.length, future: [] }
 }
 
-function judged(move: Move, { verdict, could, reasons, element, nodes }: Said): Judgement {
+function judged(move: Move, { verdict, could, reasons, element, nodes }: StepRemark): Judgement {
   return {
     move,
     verdict,
@@ -73,7 +73,7 @@ function goForth(before: Position): Position {
 
 interface Made {
   readonly move: Exclude<Move, { readonly do: 'back' | 'forth' }>
-  readonly said: Said
+  readonly said: StepRemark
   readonly position: ReturnType<typeof positionOf>
 }
 
@@ -87,7 +87,7 @@ function make(before: Position, move: Made['move']): Made | null {
   return { move, said, position: positionOf(paper) }
 }
 
-function write(paper: Paper, move: Exclude<Made['move'], { readonly do: 'hint' }>): Said | null {
+function write(paper: OwnPaper, move: Exclude<Made['move'], { readonly do: 'hint' }>): StepRemark | null {
   const { sheet, own, truth, steps } = paper
   const exists = (id: number) => Number.isInteger(id) && id >= 0 && id < paper.from.length
   switch (move.do) {
@@ -138,7 +138,7 @@ function write(paper: Paper, move: Exclude<Made['move'], { readonly do: 'hint' }
 }
 
 /** Hands a value on to every member that has none, or none that holds. */
-function carry(paper: Paper, { element, quantity }: Extract<Move, { do: 'carry' }>): Said | null {
+function carry(paper: OwnPaper, { element, quantity }: Extract<Move, { do: 'carry' }>): StepRemark | null {
   const step = stepOf(paper, element)
   const list = paper.own[quantity]
   const value = list[element]

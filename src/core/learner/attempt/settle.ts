@@ -3,14 +3,14 @@ import { readAnswer } from '../answer'
 import { againstValue, grade, type Against } from './judgeNumber'
 import { namedBy, type Check, type Own } from './move'
 import { againstCheck, againstName } from './named'
-import { quantities, type Paper } from './state'
+import { quantities, type OwnPaper } from './state'
 
 /**
  * Judges what follows from values of the learner's own anew, on what stands on the paper now: what followed from a value
  * that was mended since is to be mended too, and what followed from that. Each holds only by what holds before it, so
  * that no two values justify each other.
  */
-export function settle(paper: Paper): void {
+export function settle(paper: OwnPaper): void {
   const open: { quantity: Quantity; element: number; own: Own }[] = []
   for (const quantity of quantities)
     paper.own[quantity].forEach((own, element) => {

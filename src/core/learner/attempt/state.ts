@@ -17,7 +17,7 @@ function byQuantity<T>(make: (quantity: Quantity) => T): Record<Quantity, T> {
 }
 
 /** The learner's paper, to be written on. */
-export interface Paper {
+export interface OwnPaper {
   readonly worksheet: Worksheet
   readonly steps: Step[]
   readonly from: number[]
@@ -39,7 +39,7 @@ export function begin(worksheet: Worksheet): Position {
   const { network, wiring, reduction } = worksheet
   const leaves = wiring.live
   const truth = byQuantity((quantity) => leaves.map((_, leaf) => amountAt(worksheet, quantity, leaf)?.value ?? null))
-  const paper: Paper = {
+  const paper: OwnPaper = {
     worksheet,
     steps: [],
     from: leaves.map((_, leaf) => reduction.from[leaf]),
@@ -65,7 +65,7 @@ export function begin(worksheet: Worksheet): Position {
 }
 
 /** A copy of the paper, so that what was before stays. */
-export function paperOf({ worksheet, reduction, sheet, truth, own, answers, checks, stopped }: Position): Paper {
+export function paperOf({ worksheet, reduction, sheet, truth, own, answers, checks, stopped }: Position): OwnPaper {
   return {
     worksheet,
     steps: [...reduction.steps],
@@ -81,7 +81,7 @@ export function paperOf({ worksheet, reduction, sheet, truth, own, answers, chec
 }
 
 /** What stands on the paper, named. */
-export function positionOf(paper: Paper): Omit<Position, 'judgements' | 'past' | 'last' | 'future'> {
+export function positionOf(paper: OwnPaper): Omit<Position, 'judgements' | 'past' | 'last' | 'future'> {
   const { worksheet, sheet, truth, own, answers, checks, stopped } = paper
   return {
     worksheet,
@@ -97,14 +97,14 @@ export function positionOf(paper: Paper): Omit<Position, 'judgements' | 'past' |
 }
 
 /** What is known of the source is written at the whole as soon as there is one. */
-export function giveSupply({ worksheet: { network, wiring }, sheet, own }: Paper): void {
+export function giveSupply({ worksheet: { network, wiring }, sheet, own }: OwnPaper): void {
   const known = knownOf(network)
   if (sheet.elements.length !== 1 || known?.part !== network.parts[wiring.supply].name) return
   own[known.quantity][sheet.elements[0].id] = given(known.value.value)
 }
 
 /** The learner's own steps. */
-export function reductionOf({ worksheet, steps, from, to, sheet }: Paper): Reduction {
+export function reductionOf({ worksheet, steps, from, to, sheet }: OwnPaper): Reduction {
   return {
     order: 'single',
     leaves: worksheet.wiring.live,
@@ -130,7 +130,7 @@ export function stepOf(
 }
 
 /** The names of the learner's elements. */
-export function namesOf(paper: Paper): string[] {
+export function namesOf(paper: OwnPaper): string[] {
   const { network, choices } = paper.worksheet
   return nameElements(
     reductionOf(paper),

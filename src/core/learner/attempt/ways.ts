@@ -5,7 +5,7 @@ import type { Own, Position, Slot } from './move'
 import { aroundOf, stepOf } from './state'
 
 /** A way from values of the learner's paper to another. */
-export interface Way {
+export interface OwnWay {
   /** Its method; `together` what members have as one, `beside` what another member of the same group has. */
   readonly method: MethodName | 'together' | 'beside'
   readonly uses: readonly Slot[]
@@ -21,7 +21,7 @@ interface Known {
 }
 
 /** Every way to a value on the learner's own steps: those of the worksheet, and from the members outward and sideways. */
-export function waysOnPaper(paper: Known, quantity: Quantity, element: number): Way[] {
+export function waysOnPaper(paper: Known, quantity: Quantity, element: number): OwnWay[] {
   const { own, steps } = paper
   const around: Surroundings = {
     groupOf: (id) => stepOf(paper, id),
@@ -32,7 +32,7 @@ export function waysOnPaper(paper: Known, quantity: Quantity, element: number): 
   const ways = methodsFor(quantity, element, around).flatMap(({ name, method, needs }) =>
     needs
       .filter((set) => set.length > 0)
-      .map((set): Way => ({
+      .map((set): OwnWay => ({
         method: name,
         uses: set.map(([of, id]) => ({ quantity: of, element: id })),
         work: (values, arithmetic = float) => method.work(values, arithmetic, []),
@@ -80,7 +80,7 @@ const rough = [toFigures(2), toFigures(3)]
 export interface Target {
   readonly value: number
   /** The method that leads there; null for what is answered by name. */
-  readonly method: Way['method'] | null
+  readonly method: OwnWay['method'] | null
   /** The values of theirs that it is worked out from. */
   readonly uses: readonly Slot[]
   /** None of them is wrong. */

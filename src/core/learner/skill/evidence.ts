@@ -1,5 +1,5 @@
 import { slips as slipTable, type Slip } from '../slip'
-import type { Dials, Judged, Skill } from '../task'
+import type { Dials, JudgedTask, Skill } from '../task'
 
 /** What an attempt tells of a skill: whether it went right at the first try. */
 export interface Evidence {
@@ -26,7 +26,7 @@ const told: Readonly<Partial<Record<Slip, Skill>>> = {
 }
 
 /** What an attempt tells of each skill that it was tried with, once each. */
-export function evidenceOf(dials: Dials, { items, done }: Judged): Evidence[] {
+export function evidenceOf(dials: Dials, { items, done }: JudgedTask): Evidence[] {
   const found = new Map<Skill, boolean>()
   const add = (skill: Skill, isRight: boolean) => found.set(skill, (found.get(skill) ?? true) && isRight)
   const isFull = ({ of, first }: { readonly of: number; readonly first: number }) => first >= of
@@ -52,7 +52,7 @@ export function evidenceOf(dials: Dials, { items, done }: Judged): Evidence[] {
 }
 
 /** Slips of an attempt, the most frequent first. */
-export function slipsOf({ items }: Judged): SlipCount[] {
+export function slipsOf({ items }: JudgedTask): SlipCount[] {
   return countSlips(items.flatMap(({ slips }) => slips.map((slip) => ({ slip, times: 1 }))))
 }
 

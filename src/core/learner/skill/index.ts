@@ -5,4 +5,4 @@
 export { countSlips, evidenceOf, slipName, slipsOf, type Evidence, type SlipCount } from './evidence'
 export { resultOf } from './result'
 export { strengthsAt, type Practised, type SkillStrength } from './strength'
-export { nextTask, reasonText, type Next, type Reason } from './next'
+export { nextTask, reasonText, type NextTask, type Reason } from './next'

@@ -26,7 +26,7 @@ export type Reason =
   /** The person turned a dial, or typed a code. */
   | { readonly because: 'chosen' }
 
-export interface Next {
+export interface NextTask {
   readonly code: string
   readonly reason: Reason
 }
@@ -75,7 +75,7 @@ function size(strength: number, least: number, most: number): Pick<Dials, 'resis
  * @param now in milliseconds
  * @param seed decides the numbers
  */
-export function nextTask(history: readonly Practised[], now: number, seed: number): Next {
+export function nextTask(history: readonly Practised[], now: number, seed: number): NextTask {
   const sorted = [...history].sort((a, b) => a.at - b.at)
   const last = sorted[sorted.length - 1]
   const slip = last && now - last.at < fresh ? last.slips[0]?.slip : undefined

@@ -87,7 +87,7 @@ test('the task that comes exercises the skill it comes for', () => {
 test('a lost milli tells of prefixes, not of the reciprocals where it was lost', () => {
   const made = taskOf(code({ given: 'terminals', resistors: 3, depth: 1, parallel: 'much', units: 'kΩ' }))
   if (!made.ok) throw new Error(made.message)
-  const R = made.task.worksheet.analysis.equivalent?.value ?? NaN
+  const R = made.task.worksheet.outcome.equivalent?.value ?? NaN
   const members = made.task.worksheet.reduction.steps[0].members
   const lost = judgeTask(made.task, [{ do: 'combine', members, kind: 'parallel', answer: String(R / 1000) }])
   const evidence = evidenceOf(made.task.dials, lost)

@@ -1,4 +1,4 @@
-import { isOfTwoFigures, shortFigures, isSame, isWrittenAs, type Answer } from '../answer'
+import { isOfTwoFigures, shortFigures, isSame, isWrittenAs, type TypedAnswer } from '../answer'
 import { guess, type Guess } from './guess'
 import { differInOneDigit, swapped } from './digits'
 
@@ -36,7 +36,7 @@ const times = (scale: number) =>
   `${Math.max(scale, 1 / scale).toLocaleString('en')} times too ${scale > 1 ? 'large' : 'small'}`
 
 /** Slips that any number can have. */
-function anywhere(target: number, answer: Answer): Guess[] {
+function anywhere(target: number, answer: TypedAnswer): Guess[] {
   return [
     ...(answer.value < 0 ? [guess('sign', -target)] : []),
     ...thousands.map((scale) => guess('thousandfold', target * scale, times(scale))),
@@ -46,7 +46,7 @@ function anywhere(target: number, answer: Answer): Guess[] {
 }
 
 /** The right number as it would be written with as many figures, or with zeros left out, two digits of it exchanged. */
-function exchangedDigits(target: number, { value, figures }: Answer): Guess[] {
+function exchangedDigits(target: number, { value, figures }: TypedAnswer): Guess[] {
   const least = Math.max(3, shortFigures(value))
   const longest = figures === Infinity ? 6 : Math.max(4, figures)
   const counts = Array.from({ length: Math.max(0, longest - least + 1) }, (_, i) => least + i)
@@ -61,18 +61,18 @@ function exchangedDigits(target: number, { value, figures }: Answer): Guess[] {
  * nearly, as after rounding on the way. Every explanation that fits as well as the others is there; none where there
  * are too many to say anything.
  */
-export function nameSlips(answer: Answer, guesses: Guesses): Guess[] {
+export function nameSlips(answer: TypedAnswer, guesses: Guesses): Guess[] {
   return asShown(answer, fitting(answer, guesses))
 }
 
-function fitting(answer: Answer, { targets, singles: numbers, pairs, miscopied, isRough }: Guesses): Guess[] {
+function fitting(answer: TypedAnswer, { targets, singles: numbers, pairs, miscopied, isRough }: Guesses): Guess[] {
   // What gives the right number is no slip here: an equal share of equal resistances, say.
   const isSlip = ({ value }: Guess) => !targets.some((target) => Math.abs(value - target) <= right * Math.abs(target))
   const singles = numbers.filter(isSlip)
   const sizes = targets.flatMap((target) => anywhere(target, answer))
   const all = [...sizes, ...singles]
   const size = { ...answer, value: Math.abs(answer.value) }
-  const fits = (list: readonly Guess[], how: (a: Answer, value: number) => boolean) =>
+  const fits = (list: readonly Guess[], how: (a: TypedAnswer, value: number) => boolean) =>
     different(
       list.filter(({ value, slips, isScaled }) => {
         if (!Number.isFinite(value) || value === 0) return false
@@ -109,7 +109,7 @@ function fitting(answer: Answer, { targets, singles: numbers, pairs, miscopied, 
 }
 
 /** Where the work is shown, of several explanations those that work with as many numbers. */
-function asShown({ method }: Answer, list: readonly Guess[]): Guess[] {
+function asShown({ method }: TypedAnswer, list: readonly Guess[]): Guess[] {
   if (method === null) return [...list]
   const signs = method.match(/[·*×/÷:+−^²³]|(?<=[\d)\p{L}]\s*)-/gu)?.length ?? 0
   const alike = list.filter(({ how }) => (how?.match(/ [·/+−] |²/g)?.length ?? 0) === signs)

@@ -11,7 +11,7 @@ export interface Seat {
 }
 
 /** Where a number is typed: what it is made of, what takes it in, and the whole. */
-export interface Place {
+export interface SlipPlace {
   readonly quantity: Quantity
   readonly self: Seat
   readonly made: { readonly kind: 'series' | 'parallel'; readonly members: readonly Seat[] } | null
@@ -36,7 +36,7 @@ const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
  * The slips that a task tells apart, and of which one is planted: those of every book. A table of the generator's own, so
  * that no later one for judging changes what a code gives.
  */
-export function usualAt(place: Place): UsualSlip[] {
+export function usualAt(place: SlipPlace): UsualSlip[] {
   const { quantity, self } = place
   const right = { resistance: self.R, voltage: self.V, current: self.I, power: self.V * self.I }[quantity]
   return numbersAt(place).filter(
@@ -44,7 +44,7 @@ export function usualAt(place: Place): UsualSlip[] {
   )
 }
 
-function numbersAt({ quantity, self, made, around, total }: Place): UsualSlip[] {
+function numbersAt({ quantity, self, made, around, total }: SlipPlace): UsualSlip[] {
   const one = (slip: Slip, value: number, how: string): UsualSlip => ({ slip, value, how })
   if (quantity === 'resistance') {
     if (!made) return []
@@ -102,7 +102,7 @@ const near = 0.03
 const same = 0.005
 
 /** Whether slips at a place can be told by their numbers: none lies near the answer, no two are the same. */
-function isToldAt(place: Place): boolean {
+function isToldAt(place: SlipPlace): boolean {
   const { quantity, self } = place
   const right = { resistance: self.R, voltage: self.V, current: self.I, power: self.V * self.I }[quantity]
   const found = usualAt(place)
@@ -126,8 +126,8 @@ export function isApart(
   const whole = seatOf(piece, 1)
   return walk(piece, whole, null)
 
-  function walk(of: Piece, self: Seat, around: Place['around']): boolean {
-    const place = (quantity: Quantity, made: Place['made'] = null): Place => ({
+  function walk(of: Piece, self: Seat, around: SlipPlace['around']): boolean {
+    const place = (quantity: Quantity, made: SlipPlace['made'] = null): SlipPlace => ({
       quantity,
       self,
       made,

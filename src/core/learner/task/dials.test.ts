@@ -94,7 +94,7 @@ describe('dials', () => {
           if (dials.parallel === 'half') expect(Math.abs(share - 0.5)).toBeLessThanOrEqual(1 / 6 + 1e-9)
           if (dials.parallel === 'much') expect(share).toBeGreaterThanOrEqual(2 / 3)
         }
-        const idle = new Map(worksheet.analysis.findings.map(({ code: finding, parts }) => [finding, parts]))
+        const idle = new Map(worksheet.outcome.findings.map(({ code: finding, parts }) => [finding, parts]))
         if (dials.special === 'shorted') expect(idle.get('shorted')).toHaveLength(1)
         if (dials.special === 'dead-end') expect(idle.get('dead-end')).toHaveLength(1)
         if (dials.special === 'placeholder')

@@ -3,7 +3,7 @@ import { amountAt, type Worksheet } from '../../worksheet'
 import { text } from '../../format'
 import { answer } from '../attempt'
 import { atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
 
 export interface EstimateQuestion {
   readonly kind: 'estimate'
@@ -42,14 +42,14 @@ export function readBounds(low: string, high: string): readonly [number, number]
   return a.ok && b.ok ? [a.value, b.value] : null
 }
 
-function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: readonly EstimateMove[]): Judged {
+function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: readonly EstimateMove[]): JudgedTask {
   const Req = amountAt(worksheet, 'resistance', worksheet.derivation.whole ?? -1)?.value ?? NaN
   const found = quantityText({ value: Req }, 'Ω', 4)
   const bounds = moves.flatMap((move) => (move.do === 'bounds' ? (readBounds(move.low, move.high) ?? []) : []))
   const tries = Array.from({ length: bounds.length / 2 }, (_, i) => [bounds[2 * i], bounds[2 * i + 1]] as const)
   const holds = ([low, high]: readonly [number, number]) => low <= Req && Req <= high
   const isGood = (it: readonly [number, number]) => holds(it) && it[1] <= widest * it[0]
-  const said: Said[] = []
+  const said: TaskRemark[] = []
   const say = (at: number, isRight: boolean, words: string) =>
     said.push({ at, isRight, text: words, nodes: [], judgement: null })
   const last = tries[tries.length - 1]

@@ -3,7 +3,7 @@ import type { Quantity } from '../../number'
 import type { Worksheet } from '../../worksheet'
 import { answer, element, type Judgement } from '../attempt'
 import { atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
 import type { Skill } from './skills'
 import { judgeLine, rightAnswer, solutionOf, solved, type SolutionLine } from './solution'
 
@@ -38,9 +38,9 @@ function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
   }
 }
 
-function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): Judged {
+function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): JudgedTask {
   const lines = solutionOf(worksheet)
-  const said: Said[] = []
+  const said: TaskRemark[] = []
   const items = question.lines.flatMap(({ value, quantity, symbol }, at): Item[] => {
     if (value !== null) return []
     const judged = moves.flatMap((move): Judgement[] => {

@@ -18,7 +18,7 @@ export {
   type Task,
   type TaskMove,
 } from './task'
-export type { Item, Judged, Marked, Said } from './question'
+export type { Item, JudgedTask, Marked, TaskRemark } from './question'
 export { skillNames, skills, type Skill } from './skills'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'

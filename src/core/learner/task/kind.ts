@@ -3,7 +3,7 @@ import type { AskedQuantity, NetworkDocument } from '../../network'
 import type { Worksheet } from '../../worksheet'
 import type { MoveFields } from '../attempt'
 import type { DialProblem, Dials } from './dials'
-import type { Asked, Judged } from './question'
+import type { Asked, JudgedTask } from './question'
 
 /** What is judged of a task: the question, and the network that it was asked of. */
 export interface AskedOf<Q> {
@@ -26,7 +26,7 @@ export interface KindOfTask<Q, F extends MoveFields> {
   readonly ask: (asked: Asked) => Q | null
   /** What a learner does at it: each move by its name, with its fields. */
   readonly moves: F
-  readonly judge: (task: AskedOf<Q>, moves: readonly MovesOf<F>[]) => Judged
+  readonly judge: (task: AskedOf<Q>, moves: readonly MovesOf<F>[]) => JudgedTask
   /** The worked answer, line by line, as a teacher marks by it. */
   readonly key: (task: AskedOf<Q>) => string[]
   /** What is to be done, as a task sheet words it, after what is given. */

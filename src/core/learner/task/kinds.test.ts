@@ -107,7 +107,7 @@ test('spot: where the supply is connected and something else leaves too, both re
 test('estimate: bounds must hold the resistance, and lie within three times of each other', () => {
   const { made } = asked('estimate', { given: 'terminals', resistors: 5 }, 8)
   const { worksheet } = made
-  const Req = worksheet.analysis.equivalent?.value ?? NaN
+  const Req = worksheet.outcome.equivalent?.value ?? NaN
   const at = (low: number, high: number) => judgeTask(made, [{ do: 'bounds', low: String(low), high: String(high) }])
   expect(at(Req * 0.8, Req * 1.5)).toMatchObject({ done: true, said: [{ isRight: true }] })
   expect(at(Req / 10, Req * 10).said[0]).toMatchObject({

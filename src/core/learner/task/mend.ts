@@ -13,7 +13,7 @@ import { readNetwork, type NetworkDocument } from '../../network'
 import { also, object, oneOf, optional, times, type Declaration } from '../../format'
 import { element } from '../attempt'
 import { against, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask } from './question'
 
 export interface MendQuestion {
   readonly kind: 'mend'
@@ -57,7 +57,7 @@ function askMend({ document, chance }: Asked): MendQuestion | null {
   return benchFor(document, seed)?.truth.faults.length === 1 ? { kind: 'mend', seed } : null
 }
 
-function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): Judged {
+function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: readonly MendMove[]): JudgedTask {
   const made = benchFor(document, seed)
   const verdicts = made
     ? moves.flatMap((move) => (move.do === 'claim' ? [judgeClaim(made.bench, made.truth, move.claim)] : []))

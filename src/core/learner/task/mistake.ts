@@ -2,10 +2,10 @@ import { answerProblem } from '../answer'
 import { slips, type Slip } from '../slip'
 import { isFlat } from './shape'
 import { amountAt, type Worksheet } from '../../worksheet'
-import { usualAt, type Place, type Seat, type UsualSlip } from './apart'
+import { usualAt, type SlipPlace, type Seat, type UsualSlip } from './apart'
 import { answer, element } from '../attempt'
 import { against, atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
 import { judgeLine, numbersWith, solutionOf, solved, type SolutionLine } from './solution'
 import { written } from './values'
 
@@ -57,7 +57,7 @@ function askMistake({ worksheet, chance, isShort }: Asked): MistakeQuestion | nu
 }
 
 /** Slips that can be planted: the usual ones, and of a sum in series a term that is left out. */
-function plantsAt(place: Place): UsualSlip[] {
+function plantsAt(place: SlipPlace): UsualSlip[] {
   const { made } = place
   if (made?.kind !== 'series') return usualAt(place)
   const kept = made.members.slice(0, -1)
@@ -70,7 +70,7 @@ function plantsAt(place: Place): UsualSlip[] {
 }
 
 /** Where the value of a line stands. */
-function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): Place {
+function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): SlipPlace {
   const { elements, derivation } = worksheet
   const seat = (id: number): Seat => ({
     name: elements[id].name,
@@ -96,7 +96,7 @@ function placeOf(worksheet: Worksheet, { quantity, element }: SolutionLine): Pla
   }
 }
 
-function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: readonly MistakeMove[]): Judged {
+function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: readonly MistakeMove[]): JudgedTask {
   const lines = solutionOf(worksheet)
   const { wrong } = question
   const points = moves.flatMap((move) => (move.do === 'point' ? [move.line] : []))
@@ -107,7 +107,7 @@ function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: re
     answerProblem(answer, quantity) === null ? (judgeLine(worksheet, lines, wrong, answer) ?? []) : [],
   )
   const isRight = ({ verdict }: (typeof judged)[number]) => verdict === 'right' || verdict === 'rounded'
-  const said: Said[] = []
+  const said: TaskRemark[] = []
   const last = points[points.length - 1]
   if (last !== undefined)
     said.push({ at: 0, isRight: last === wrong, text: pointText(last), nodes: [], judgement: null })

@@ -1,5 +1,5 @@
 import type { Chance } from './chance'
-import type { GroupKind, Shape } from './shape'
+import type { GroupKind, NestedShape } from './shape'
 import { bridgeResistors, type Dials } from './dials'
 
 /** A shape with its parts, numbered from 0 in the order in which they are met; and what is special about it. */
@@ -17,14 +17,14 @@ export type Piece =
 export type Ends = readonly [number, number]
 
 /** The pieces of a shape. `isZero` tells which part is a placeholder of 0 Ω. */
-export function pieceOf(shape: Shape, { special }: Dials, chance: Chance): Piece {
+export function pieceOf(shape: NestedShape, { special }: Dials, chance: Chance): Piece {
   let parts = 0
   const leaves = countOf(shape)
   let left = special === 'bridge' ? chance.below(leaves) : -1
   const made = cut(shape)
   return special === 'shorted' || special === 'dead-end' ? withLoose(made) : made
 
-  function cut(of: Shape): Piece {
+  function cut(of: NestedShape): Piece {
     if (of !== 'resistor') return { kind: of.kind, members: of.members.map(cut) }
     if (left-- !== 0) return { kind: 'part', part: parts++ }
     return { kind: 'bridge', parts: Array.from({ length: bridgeResistors }, () => parts++) }
@@ -51,7 +51,7 @@ export function groupsOf(piece: Piece): Extract<Piece, { members: unknown }>[] {
   return 'members' in piece ? [piece, ...piece.members.flatMap(groupsOf)] : []
 }
 
-function countOf(shape: Shape): number {
+function countOf(shape: NestedShape): number {
   return shape === 'resistor' ? 1 : shape.members.reduce((sum, member) => sum + countOf(member), 0)
 }
 

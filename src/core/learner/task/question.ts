@@ -50,15 +50,15 @@ export function mark(first: boolean, now: boolean): Marked {
 }
 
 /** What was found of all that was done. */
-export interface Judged {
+export interface JudgedTask {
   readonly items: readonly Item[]
   /** What is said of the last try at each place. */
-  readonly said: readonly Said[]
+  readonly said: readonly TaskRemark[]
   readonly done: boolean
 }
 
 /** What is said of the last thing done at a place. */
-export interface Said {
+export interface TaskRemark {
   readonly at: number
   readonly isRight: boolean
   readonly text: string

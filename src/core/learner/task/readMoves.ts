@@ -6,7 +6,7 @@ import type { TaskMove } from './task'
 const taskMoveFields: MoveFields = Object.assign({}, ...Object.values(taskKinds).map(({ moves }) => moves))
 export const taskMovesDeclaration = movesDeclaration<TaskMove>(taskMoveFields)
 
-/** The door for what a learner did at tasks, parsed from JSON. */
+/** Reads what a learner did at tasks, parsed from JSON. */
 export function readTaskMoves(raw: unknown): ReadMoves<TaskMove> {
   return readMovesOf<TaskMove>(raw, taskMoveFields)
 }

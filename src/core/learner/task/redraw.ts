@@ -3,7 +3,7 @@ import type { Worksheet } from '../../worksheet'
 import { element } from '../attempt'
 import { liveResistors } from './dials'
 import { against, atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask } from './question'
 
 /** How a sheet goes wrong on the way to the next. */
 export const redrawSlips = {
@@ -182,7 +182,7 @@ function keyOf(elements: readonly SheetElement[]): string {
     .join(' ')
 }
 
-function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: readonly RedrawMove[]): Judged {
+function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: readonly RedrawMove[]): JudgedTask {
   const picked = moves.map(({ sheet }) => sheets[sheet]).filter((it) => it !== undefined)
   const last = picked[picked.length - 1]
   const isRight = (it: Drawn | undefined) => it?.slip === null

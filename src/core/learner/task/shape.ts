@@ -4,7 +4,7 @@ import { combined, parallelRange, mostMembers, type DialProblem, type Dials } fr
 export type GroupKind = 'series' | 'parallel'
 
 /** How resistors lie: one, or members in series or in parallel, which are none of the same kind. */
-export type Shape = 'resistor' | { readonly kind: GroupKind; readonly members: readonly Shape[] }
+export type NestedShape = 'resistor' | { readonly kind: GroupKind; readonly members: readonly NestedShape[] }
 
 /** The deepest nesting that is made. */
 export const deepest = 6
@@ -151,7 +151,7 @@ export function shapeProblems(dials: Dials): DialProblem[] {
  * A shape by chance.
  * @throws RangeError where {@link shapeProblems} has any
  */
-export function growShape(dials: Dials, chance: Chance): Shape {
+export function growShape(dials: Dials, chance: Chance): NestedShape {
   const resistors = combined(dials)
   if (resistors === 1) return 'resistor'
   const reach = reachOf(widestOf(dials))
@@ -162,7 +162,7 @@ export function growShape(dials: Dials, chance: Chance): Shape {
   const { depth, kind, counts } = chance.any(usual.length > 0 && dials.depth === 'any' ? usual : all)
   return group(kind, resistors, depth, chance.any(bitsOf(counts)), wantsPath(dials))
 
-  function group(of: GroupKind, inside: number, deep: number, parallel: number, wants: boolean): Shape {
+  function group(of: GroupKind, inside: number, deep: number, parallel: number, wants: boolean): NestedShape {
     const own = (count: number) => (of === 'parallel' ? count - 1 : 0)
     const has = (counts: Counts, p: number) => p >= 0 && ((counts >> p) & 1) === 1
     const sizes = Array.from({ length: Math.min(widestOf(dials), inside) - 1 }, (_, i) => i + 2).filter((count) =>
@@ -170,7 +170,7 @@ export function growShape(dials: Dials, chance: Chance): Shape {
     )
     const count = chance.any(sizes)
     let [left, open, spare, isWanting] = [inside, true, parallel - own(count), wants]
-    const members: Shape[] = []
+    const members: NestedShape[] = []
     for (let more = count - 1; more >= 0; more--) {
       const options: { resistors: number; depth: number; parallel: number; wants: boolean }[] = []
       for (let some = 1; some <= left - more; some++)

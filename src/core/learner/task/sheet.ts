@@ -17,7 +17,7 @@ import {
 } from '../../format'
 import type { NetworkDocument } from '../../network'
 import { readCode } from './code'
-import type { Judged, Marked } from './question'
+import type { JudgedTask, Marked } from './question'
 import { dialNames, dialTable, type Dials } from './dials'
 import { taskMovesDeclaration } from './readMoves'
 import { judgeTask, taskOf, type Task } from './task'
@@ -62,7 +62,7 @@ export const taskDeclaration = object({
 })
 
 /** A task in the open format, with its marking scheme. */
-export function taskDocument(task: Task, judged: Judged = judgeTask(task, [])): Declared<typeof taskDeclaration> {
+export function taskDocument(task: Task, judged: JudgedTask = judgeTask(task, [])): Declared<typeof taskDeclaration> {
   const { dials, document, goal, question } = task
   return {
     format: 'nodrel-task',
@@ -240,7 +240,7 @@ function refuse(problems: readonly string[]): { readonly ok: false; readonly pro
 }
 
 /** All marks of a task together: how many there are, at first tries, and by now. */
-export function marksOf({ items }: Pick<Judged, 'items'>): Marked {
+export function marksOf({ items }: Pick<JudgedTask, 'items'>): Marked {
   return items
     .flatMap(({ method, answer, unit }) => [method, answer, unit])
     .reduce((all, it) => ({ of: all.of + it.of, first: all.first + it.first, now: all.now + it.now }), {

@@ -15,7 +15,7 @@ import {
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
 import { taskKind } from './kind'
-import { mark, unmarked, type Item, type Judged } from './question'
+import { mark, unmarked, type Item, type JudgedTask } from './question'
 import { elementIn, isAsked, solutionOf, solved, type SolutionLine } from './solution'
 
 export interface SolveQuestion {
@@ -53,7 +53,7 @@ interface Try {
  * @param worksheet the network with what is asked for: its lines are the scheme
  * @param tried the same as {@link triedWorksheet}
  */
-export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readonly Move[]): Judged {
+export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readonly Move[]): JudgedTask {
   const position = replay(tried, moves)
   const done = isDone(position)
   if (worksheet.derivation.whole === null) return judgeStopped(position)
@@ -165,7 +165,7 @@ function isOfNumbers({ could }: Judgement): boolean {
 }
 
 /** A bridge: that it stops, where, and why. */
-function judgeStopped(position: Position): Judged {
+function judgeStopped(position: Position): JudgedTask {
   const stops = position.judgements.filter(({ move }) => move.do === 'stop')
   const isRight = ({ verdict }: Judgement) => verdict === 'right'
   // The right resistors, though for another reason.
@@ -196,7 +196,7 @@ export const solve = taskKind({
   key({ worksheet }) {
     const lines = solutionOf(worksheet).map((line) => solved(worksheet, line))
     if (worksheet.derivation.whole !== null) return lines
-    const stop = worksheet.analysis.findings.find(({ code }) => code === 'bridge')
+    const stop = worksheet.outcome.findings.find(({ code }) => code === 'bridge')
     return [...lines, stop?.message ?? 'the reduction stops']
   },
   goal({ worksheet, goal }, given) {

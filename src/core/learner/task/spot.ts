@@ -3,7 +3,7 @@ import { explainVerdict, wordSentence, type Worksheet } from '../../worksheet'
 import { oneOf } from '../../format'
 import { element } from '../attempt'
 import { taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
 
 /** What is said of two resistors: how they lie, and where they do not, why. */
 export const spotAnswers = {
@@ -68,8 +68,8 @@ function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
   return found.length === 0 ? null : { kind: 'spot', pairs: chance.shuffled(found) }
 }
 
-function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): Judged {
-  const said: Said[] = []
+function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): JudgedTask {
+  const said: TaskRemark[] = []
   const items = pairs.map((pair, at): Item => {
     const verdict = verdictOf(worksheet, pair)
     const right = answerOf(verdict)

@@ -8,7 +8,7 @@ import { bridgeResistors, type DialProblem, type Dials } from './dials'
 import { makeNetwork } from './made'
 import { against, type KindOfTask, type MovesOf } from './kind'
 import { taskKinds } from './kinds'
-import type { Judged } from './question'
+import type { JudgedTask } from './question'
 import { shapeProblems } from './shape'
 
 type Kinds = typeof taskKinds
@@ -22,7 +22,7 @@ export type TaskMove = Move | MovesOf<Exclude<Kind, Kinds['solve']>['moves']>
 /** A kind of task, whatever it is. */
 const kindOf = (name: keyof Kinds) =>
   taskKinds[name] as unknown as Omit<KindOfTask<Question, MoveFields>, 'judge'> & {
-    readonly judge: (task: Task, moves: readonly TaskMove[]) => Judged
+    readonly judge: (task: Task, moves: readonly TaskMove[]) => JudgedTask
   }
 
 /** A task: a network with its picture, what is asked, and how it is marked. */
@@ -114,7 +114,7 @@ function makeTask(dials: Dials, seed: number, code: string): Task | null {
 }
 
 /** What a learner's moves come to: marks for every line, and what is said. */
-export function judgeTask(task: Task, moves: readonly TaskMove[]): Judged {
+export function judgeTask(task: Task, moves: readonly TaskMove[]): JudgedTask {
   const kind = kindOf(task.question.kind)
   return kind.judge(
     task,

@@ -2,7 +2,7 @@ import type { Worksheet } from '../../worksheet'
 import { list, text } from '../../format'
 import { liveResistors } from './dials'
 import { against, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type Judged, type Said } from './question'
+import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
 
 export interface UntangleQuestion {
   readonly kind: 'untangle'
@@ -40,11 +40,11 @@ export function liveNodes({ wiring }: Worksheet): number {
   return new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
 }
 
-function judgeUntangle(worksheet: Worksheet, { slots }: UntangleQuestion, moves: readonly UntangleMove[]): Judged {
+function judgeUntangle(worksheet: Worksheet, { slots }: UntangleQuestion, moves: readonly UntangleMove[]): JudgedTask {
   const nodes = liveNodes(worksheet)
   const counts = moves.flatMap((move) => (move.do === 'count' ? [Number(move.nodes)] : []))
   const placed = moves.flatMap((move) => (move.do === 'place' ? [move.names] : []))
-  const said: Said[] = []
+  const said: TaskRemark[] = []
   const say = (at: number, isRight: boolean, text: string) =>
     said.push({ at, isRight, text, nodes: [], judgement: null })
   const count = counts[counts.length - 1]

@@ -3,7 +3,7 @@ import type { Worksheet } from '../../worksheet'
 import { layAcross } from './faces'
 
 /** A step of a staircase, in parts of the whole: from 0 at the left, and from 0 at the top. */
-export interface Block {
+export interface StairBlock {
   readonly element: number
   readonly left: number
   readonly right: number
@@ -15,7 +15,7 @@ export interface Block {
 }
 
 export interface Blocks {
-  readonly blocks: readonly Block[]
+  readonly blocks: readonly StairBlock[]
   /** How many columns stand side by side where it is widest. */
   readonly columns: number
 }
@@ -67,7 +67,7 @@ export function blocksOf(worksheet: Drawn, isFound: (line: number) => boolean, b
   if (!(highest > 0)) return null
   const yOf = (node: number) => (highest - (potentials.get(node) ?? 0)) / highest
 
-  const blocks: Block[] = []
+  const blocks: StairBlock[] = []
   const place = (id: number, left: number, right: number, top: number, bottom: number, upper: number): void => {
     const members = opened(id)
     if (!members) {
@@ -163,7 +163,7 @@ function potentialsOf(
 }
 
 /** How many steps lie side by side where it is widest. */
-function columnsOf(blocks: readonly Block[]): number {
+function columnsOf(blocks: readonly StairBlock[]): number {
   const heights = [...new Set(blocks.flatMap(({ top, bottom }) => [top, bottom]))].sort((a, b) => a - b)
   const between = heights.slice(1).map((y, i) => (y + heights[i]) / 2)
   return Math.max(1, ...between.map((y) => blocks.filter(({ top, bottom }) => top < y && y < bottom).length))

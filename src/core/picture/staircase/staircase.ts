@@ -1,7 +1,7 @@
 import { shownText, type Figures } from '../../number'
 import type { Worksheet } from '../../worksheet'
 import type { Box, Coordinates, LineTone } from '../drawing'
-import { blocksOf, type Block } from './blocks'
+import { blocksOf, type StairBlock } from './blocks'
 
 /** Words in a staircase, on their base line. */
 export interface StairText extends Coordinates {
@@ -223,7 +223,7 @@ export function drawStaircase(
   }
 
   /** A step with its words on it, or with its name alone, or without any where there is no room for them. */
-  function wordsOf({ element, left: from, right: to, top, bottom }: Block) {
+  function wordsOf({ element, left: from, right: to, top, bottom }: StairBlock) {
     const box = { x: x(from), y: y(top), width: x(to) - x(from), height: y(bottom) - y(top) }
     const { name } = elements[element]
     const [V, I] = [textOf('voltage', element), textOf('current', element)]
@@ -263,7 +263,7 @@ function fitsOn({ width, height }: Box, rows: readonly Row[]): boolean {
   return rows.length * m.line + 4 <= height && rows.every((row) => widthOf(row) + 8 <= width)
 }
 
-function heightOf(blocks: readonly Block[], node: number): number {
+function heightOf(blocks: readonly StairBlock[], node: number): number {
   return blocks.find(({ upper }) => upper === node)?.top ?? blocks.find(({ lower }) => lower === node)?.bottom ?? 1
 }
 

@@ -3,14 +3,14 @@ import { amountAt, currentKeys, nameOf, openParts, readingPart, unitOfLine, type
 import { answerRows, columns, currentsByPart, percent, supplyRow, type AnswerRow } from './answers'
 import type { Looks } from './drawings'
 import { mostListed } from './given'
-import type { Block, Cell, Density, Value } from './report'
+import type { ReportBlock, Cell, Density, ReportValue } from './report'
 
 /** So many resistors without a value are named. */
 const mostNamed = 20
 
 /** What was asked for, in boxes; or the table of everything. */
-export function answersOf(worksheet: Worksheet, looks: Looks, density: Density): Block[] {
-  const { asked, derivation, elements, analysis } = worksheet
+export function answersOf(worksheet: Worksheet, looks: Looks, density: Density): ReportBlock[] {
+  const { asked, derivation, elements, outcome } = worksheet
   const { isBlank } = looks
   if (asked) {
     const items = asked.answers.map(({ line: id }) => {
@@ -28,18 +28,18 @@ export function answersOf(worksheet: Worksheet, looks: Looks, density: Density):
       ...(missing.length > 0 ? [{ block: 'list', items: missing } as const] : []),
     ]
   }
-  if (analysis.status === 'structure') {
-    const { names, said } = openParts(analysis, mostNamed)
+  if (outcome.status === 'structure') {
+    const { names, said } = openParts(outcome, mostNamed)
     return [{ block: 'words', text: `${names} ${said}` }]
   }
   const rows = answerRows(worksheet)
-  const whole = supplyRow(analysis)
+  const whole = supplyRow(outcome)
   const named = currentsByPart(worksheet)
-  const hasValues = analysis.supply.current !== null
-  const shownColumns = hasValues || analysis.supply.voltage !== null ? columns : columns.slice(0, 1)
+  const hasValues = outcome.supply.current !== null
+  const shownColumns = hasValues || outcome.supply.voltage !== null ? columns : columns.slice(0, 1)
   const cells = (row: AnswerRow, isWhole: boolean): Cell[] => [
     row.name,
-    ...shownColumns.map(({ key, unit }): Value => {
+    ...shownColumns.map(({ key, unit }): ReportValue => {
       const isKnown = key === 'resistance' && !isWhole
       const before = key === 'current' ? named.get(row.name) : undefined
       return {
@@ -75,15 +75,15 @@ export function answersOf(worksheet: Worksheet, looks: Looks, density: Density):
       : []),
   ]
 
-  function answer(amount: Value['amount'], unit: Unit): Value {
+  function answer(amount: ReportValue['amount'], unit: Unit): ReportValue {
     return { amount, unit, boxed: true, ...(isBlank && { blank: true as const }) }
   }
 }
 
 /** The potentials of all nodes, and the currents of all branches by their names. */
-function potentialsOf(worksheet: Worksheet): Block[] {
-  const { analysis, currents, derivation, network, wiring } = worksheet
-  const potentials = analysis.nodes.slice(0, mostListed).map(({ label, potential }) => ({
+function potentialsOf(worksheet: Worksheet): ReportBlock[] {
+  const { outcome, currents, derivation, network, wiring } = worksheet
+  const potentials = outcome.nodes.slice(0, mostListed).map(({ label, potential }) => ({
     name: `node ${label}`,
     value: { amount: potential, unit: unitOf.voltage },
   }))

@@ -10,15 +10,15 @@ export interface AnswerRow extends Omit<PartOutcome, 'kind'> {
 
 /** What meters show, then every resistor, its values in the direction in which its current runs, and its share of the total power. */
 export function answerRows(worksheet: Worksheet): AnswerRow[] {
-  const { analysis, elements } = worksheet
-  const total = analysis.supply.power
+  const { outcome, elements } = worksheet
+  const total = outcome.supply.power
   const idOf = new Map(elements.flatMap(({ part }, id) => (part === null ? [] : [[part, id] as const])))
   const nothing = { resistance: null, voltage: null, current: null, power: null, share: null }
-  const meters = analysis.meters.map(({ name, quantity, value }): AnswerRow => {
+  const meters = outcome.meters.map(({ name, quantity, value }): AnswerRow => {
     const kind = quantity === 'current' ? 'ammeter' : 'voltmeter'
     return { name, kind, ...nothing, [quantity]: value }
   })
-  const resistors = analysis.parts.flatMap((part, i): AnswerRow[] => {
+  const resistors = outcome.parts.flatMap((part, i): AnswerRow[] => {
     if (part.kind !== 'resistor') return []
     const id = idOf.get(i)
     // What carries nothing has no direction; its zeros stand in the outcome.
@@ -82,7 +82,7 @@ export function answerText(worksheet: Worksheet, figures: Figures): string {
   const named = currentsByPart(worksheet)
   const rows = [
     ['part', ...columns.map(({ symbol }) => symbol), 'share of P'],
-    ...[...answerRows(worksheet), supplyRow(worksheet.analysis)].map((row) => [
+    ...[...answerRows(worksheet), supplyRow(worksheet.outcome)].map((row) => [
       row.name,
       ...columns.map(({ key, unit }) =>
         [key === 'current' ? named.get(row.name) : undefined, show(row[key], unit)].filter(Boolean).join(' '),

@@ -3,10 +3,10 @@ import { exactOf, quantityText, unitOf } from '../../number'
 import { labelAt } from '../../structure'
 import { askedName, askedTexts, listed, type Worksheet } from '../../worksheet'
 import { boardDrawing, stretchedDrawing, type Looks } from './drawings'
-import type { Block, Cell, Density } from './report'
+import type { ReportBlock, Cell, Density } from './report'
 
 /** What is given: the drawing, the same stretched, every part, and what is known. */
-export function givenOf(worksheet: Worksheet, looks: Looks, density: Density): Block[] {
+export function givenOf(worksheet: Worksheet, looks: Looks, density: Density): ReportBlock[] {
   const { network, wiring } = worksheet
   const drawing = boardDrawing(worksheet, looks.symbols)
   const stretched = density === 'full' ? stretchedDrawing(worksheet, looks) : null
@@ -41,7 +41,7 @@ function givenText({ value, exact }: GivenQuantity, quantity: keyof typeof unitO
 export const mostListed = 400
 
 /** Every part but plain wires: its value as it was typed, tolerance and rating where any has one, the nodes between which it lies. */
-function partsTable({ network, wiring }: Worksheet): Block {
+function partsTable({ network, wiring }: Worksheet): ReportBlock {
   const parts = network.parts.filter(({ kind }) => kind !== 'wire')
   const has = (field: 'tolerance' | 'rating') => parts.some((part) => noteOf(part, field) !== '')
   const notes = (['tolerance', 'rating'] as const).filter(has)

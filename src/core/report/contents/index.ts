@@ -3,17 +3,17 @@
  * Textbooks: “lab report”, “worked solution”.
  */
 export {
-  type Block,
+  type ReportBlock,
   type Cell,
-  type Paper,
+  type PaperSize,
   type Density,
   type Drawing,
   type Report,
   type ReportKind,
   type ReportSection,
   type ReportStep,
-  type Said,
-  type Value,
+  type SaidFormula,
+  type ReportValue,
 } from './report'
 export { makeReport, type ReportOptions } from './make'
 export { sheetDrawing, type Looks } from './drawings'

@@ -4,7 +4,7 @@ import { answersOf } from './answered'
 import { loopsDrawing, sheetDrawing, stairDrawing, valuesDrawing, type Looks } from './drawings'
 import { askedText, givenOf, mostListed } from './given'
 import { capital, formulasOf, powersOf, stepOf, supplyOf } from './steps'
-import type { Block, Density, Report, ReportKind, ReportSection, Said } from './report'
+import type { ReportBlock, Density, Report, ReportKind, ReportSection, SaidFormula } from './report'
 
 /** How a report is made. */
 export interface ReportOptions extends Pick<Looks, 'figures' | 'symbols' | 'form' | 'electrons'> {
@@ -59,7 +59,12 @@ export function makeReport(worksheet: Worksheet, options: ReportOptions): Report
 const ofAll = ['given', 'asked', 'steps', 'supply', 'back', 'checks', 'answers', 'notes'] as const
 const ofAnswers: readonly (typeof ofAll)[number][] = ['given', 'asked', 'answers', 'notes']
 
-function section(content: ReportContent, heading: string, blocks: readonly Block[], columns = false): ReportSection {
+function section(
+  content: ReportContent,
+  heading: string,
+  blocks: readonly ReportBlock[],
+  columns = false,
+): ReportSection {
   return { content, heading, blocks, ...(columns && { columns: true as const }) }
 }
 
@@ -71,7 +76,7 @@ interface Parts {
 }
 
 /** Steps on the way down, the way outward from what is known before or behind them. */
-function downOf(parts: Parts): Block[] {
+function downOf(parts: Parts): ReportBlock[] {
   const { worksheet, looks, density } = parts
   const rows = worksheet.rows.filter(({ kind, down }) => kind !== 'supply' && down.some(isSaid))
   const loops = density === 'compact' ? loopsDrawing(worksheet, looks) : null
@@ -87,14 +92,14 @@ function downOf(parts: Parts): Block[] {
 }
 
 /** What happens in each of these rows, in their order; in full with their sheets. */
-function stepsOf({ worksheet, exact, looks, density }: Parts, rows: readonly Row[], side: Side): Block[] {
+function stepsOf({ worksheet, exact, looks, density }: Parts, rows: readonly Row[], side: Side): ReportBlock[] {
   return rows.map((row) => {
     const drawing = density === 'full' && row.kind === 'sheet' ? sheetDrawing(worksheet, row, side, looks) : null
     return stepOf(worksheet, exact, row, side, looks, drawing)
   })
 }
 
-function leftOut(count: number): Block[] {
+function leftOut(count: number): ReportBlock[] {
   if (count <= mostSteps) return []
   const text = `${(count - mostSteps).toLocaleString('en')} more steps are left out here; the table of steps (CSV) has them all.`
   return [{ block: 'words', text, as: 'soft' }]
@@ -112,7 +117,9 @@ function supplySection({ worksheet, exact, looks, density }: Parts): ReportSecti
   const whole = resistance[worksheet.derivation.whole]
   // One resistor alone is the whole as it is: its resistance is given.
   const isAlone = whole !== undefined && worksheet.reduction.steps.length === 0
-  const alone: Block[] = isAlone ? [{ block: 'formulas', lines: formulasOf(worksheet, exact, whole, looks, true) }] : []
+  const alone: ReportBlock[] = isAlone
+    ? [{ block: 'formulas', lines: formulasOf(worksheet, exact, whole, looks, true) }]
+    : []
   const body = [...alone, ...supplyOf(worksheet, exact, row, looks)]
   if (body.length === 0 && drawing === null) return null
   const isSource = worksheet.network.parts[worksheet.wiring.supply].kind === 'source'
@@ -120,7 +127,7 @@ function supplySection({ worksheet, exact, looks, density }: Parts): ReportSecti
 }
 
 /** Steps on the way up: the last sheet first. */
-function upOf(parts: Parts): Block[] {
+function upOf(parts: Parts): ReportBlock[] {
   const { worksheet, exact, looks, density } = parts
   const rows = worksheet.rows.filter(({ kind, up }) => (kind === 'sheet' || kind === 'exchange') && up.length > 0)
   const powers = powersOf(worksheet, exact, looks)
@@ -137,12 +144,12 @@ function upOf(parts: Parts): Block[] {
 }
 
 /** In full the answer as a picture, too. */
-function stairsOf({ worksheet, looks, density }: Parts): Block[] {
+function stairsOf({ worksheet, looks, density }: Parts): ReportBlock[] {
   const drawing = density === 'full' ? stairDrawing(worksheet, looks) : null
   return drawing ? [{ block: 'drawing', drawing }] : []
 }
 
-function titled(title: string, lines: readonly Said[], inColumns: boolean): Block[] {
+function titled(title: string, lines: readonly SaidFormula[], inColumns: boolean): ReportBlock[] {
   if (lines.length === 0) return []
   return [
     {
@@ -158,7 +165,7 @@ function titled(title: string, lines: readonly Said[], inColumns: boolean): Bloc
 }
 
 /** What meters in the picture show, as it is worked out. */
-function readingsShown(worksheet: Worksheet, exact: Worksheet | null, looks: Looks): Said[] {
+function readingsShown(worksheet: Worksheet, exact: Worksheet | null, looks: Looks): SaidFormula[] {
   const shown = new Set(worksheet.shown)
   return worksheet.derivation.readings
     .filter(({ line }) => shown.has(line) && explainLine(worksheet, line).formulas.length > 0)
@@ -166,8 +173,8 @@ function readingsShown(worksheet: Worksheet, exact: Worksheet | null, looks: Loo
 }
 
 /** The laws that were checked over the whole network, and what is worth saying. */
-function checksOf(worksheet: Worksheet): Block[] {
-  const { checks, findings } = worksheet.analysis
+function checksOf(worksheet: Worksheet): ReportBlock[] {
+  const { checks, findings } = worksheet.outcome
   const names = { current: 'the current law', voltage: 'the voltage law', power: 'the power balance' } as const
   const onPaper = accountForPowers(worksheet)
   const items = (['current', 'voltage', 'power'] as const).flatMap((law): string[] => {
@@ -189,13 +196,13 @@ function checksOf(worksheet: Worksheet): Block[] {
   })
   const said = findings.map(({ message }) => message)
   return [
-    ...items.map((text): Block => ({ block: 'words', text })),
+    ...items.map((text): ReportBlock => ({ block: 'words', text })),
     ...(said.length > 0 ? [{ block: 'list', items: said } as const] : []),
   ]
 }
 
 /** The notes of the network, paragraph by paragraph. */
-function notesOf({ network }: Worksheet): Block[] {
+function notesOf({ network }: Worksheet): ReportBlock[] {
   return network.notes
     .split(/\n+/)
     .filter((text) => text.trim() !== '')

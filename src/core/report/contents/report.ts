@@ -6,10 +6,10 @@ import type { Ink } from '../ink'
 type Chosen<K extends keyof typeof reportChoices> = (typeof reportChoices)[K][number]
 export type Density = Chosen<'density'>
 export type ReportKind = Chosen<'kind'>
-export type Paper = Chosen<'paper'>
+export type PaperSize = Chosen<'paper'>
 
 /** A value as it stands in a table or list. */
-export interface Value {
+export interface ReportValue {
   readonly amount: Amount | null
   readonly unit: Unit
   /** What stands before it: the name of a branch current. */
@@ -20,10 +20,10 @@ export interface Value {
   readonly blank?: true
 }
 
-export type Cell = string | Value
+export type Cell = string | ReportValue
 
 /** A formula of the arithmetic. */
-export interface Said {
+export interface SaidFormula {
   /** The whole of it; to be filled in, up to its =. */
   readonly tokens: Formula
   /** The unit of what is to be filled in. */
@@ -44,19 +44,19 @@ export interface ReportStep {
   readonly block: 'step'
   readonly title: string
   readonly drawing: Drawing | null
-  readonly body: readonly Block[]
+  readonly body: readonly ReportBlock[]
 }
 
-export type Block =
+export type ReportBlock =
   | { readonly block: 'words'; readonly text: string; readonly as?: 'strong' | 'soft' }
   | { readonly block: 'list'; readonly items: readonly string[] }
   /** In columns they are many, and stand for themselves. */
-  | { readonly block: 'formulas'; readonly lines: readonly Said[]; readonly columns?: true }
+  | { readonly block: 'formulas'; readonly lines: readonly SaidFormula[]; readonly columns?: true }
   | { readonly block: 'drawing'; readonly drawing: Drawing }
   | {
       readonly block: 'values'
       readonly title: string
-      readonly items: readonly { readonly name: string; readonly value: Value }[]
+      readonly items: readonly { readonly name: string; readonly value: ReportValue }[]
     }
   | {
       readonly block: 'table'
@@ -71,7 +71,7 @@ export type Block =
 export interface ReportSection {
   readonly content: ReportContent
   readonly heading: string
-  readonly blocks: readonly Block[]
+  readonly blocks: readonly ReportBlock[]
   /** Its steps stand in two columns. */
   readonly columns?: true
 }

@@ -10,7 +10,7 @@ import {
   unitOfLine,
   waysTo,
   wordSentence,
-  type Block as RowBlock,
+  type RowBlock,
   type Formula,
   type Method,
   type Row,
@@ -19,7 +19,7 @@ import {
 } from '../../worksheet'
 import { differs, shownText } from '../../number'
 import { isGiven, type Looks } from './drawings'
-import type { Block, Drawing, ReportStep, Said } from './report'
+import type { ReportBlock, Drawing, ReportStep, SaidFormula } from './report'
 
 /** The sheet of a row, and what happens there. */
 export function stepOf(
@@ -47,7 +47,7 @@ export function wordsOf(
   block: RowBlock,
   side: Side,
   looks: Looks,
-): Block[] {
+): ReportBlock[] {
   const { step, lines, check } = block
   const words = explainBlock(worksheet, row, block, side)
   const checked = check && step !== null && side === 'expand' && looks.hasChecks && !looks.isBlank
@@ -69,9 +69,9 @@ function formulaBlocks(
   ids: readonly number[],
   side: Side,
   looks: Looks,
-): Block[] {
-  const blocks: Block[] = []
-  let run: Said[] = []
+): ReportBlock[] {
+  const blocks: ReportBlock[] = []
+  let run: SaidFormula[] = []
   const close = () => {
     if (run.length > 0) blocks.push({ block: 'formulas', lines: run })
     run = []
@@ -94,7 +94,7 @@ export function formulasOf(
   id: number,
   { isBlank, figures }: Pick<Looks, 'isBlank' | 'figures'>,
   asSupply = false,
-): Said[] {
+): SaidFormula[] {
   const line = worksheet.derivation.lines[id]
   const { formulas } = explainLine(worksheet, id, asSupply)
   if (isBlank && !isGiven(line)) {
@@ -103,7 +103,7 @@ export function formulasOf(
   }
   const exactly = exact && amountAt(exact, line.quantity, line.of)
   const last = formulas.length - 1
-  return formulas.map((tokens, i): Said => {
+  return formulas.map((tokens, i): SaidFormula => {
     const isOff = i === last && exactly && line.amount && differs(line.amount, exactly)
     return isOff
       ? { tokens, note: `exactly ${shownText(exactly, unitOfLine(line), figures === 'repeating' ? figures : 6)}` }
@@ -112,10 +112,12 @@ export function formulasOf(
 }
 
 /** The check of a step: its members add up, at once or within rounding. Without numbers the law alone. */
-function checkOf(worksheet: Worksheet, step: number): Block[] {
+function checkOf(worksheet: Worksheet, step: number): ReportBlock[] {
   const tokens: Formula | null = explainCheck(worksheet, step)
   if (!tokens) return []
-  const said = (more: Omit<Said, 'tokens'>): Block[] => [{ block: 'formulas', lines: [{ tokens, ...more }] }]
+  const said = (more: Omit<SaidFormula, 'tokens'>): ReportBlock[] => [
+    { block: 'formulas', lines: [{ tokens, ...more }] },
+  ]
   if (!tokens.some(({ token }) => token === 'sum')) return said({})
   if (!tokens.some((token) => token.token === 'sign' && token.sign === '≈')) return said({ check: '✓' })
   const account = accountForCheck(worksheet, step)
@@ -127,8 +129,8 @@ function checkOf(worksheet: Worksheet, step: number): Block[] {
 }
 
 /** The supply: the one resistance that is left, and what it leads to. */
-export function supplyOf(worksheet: Worksheet, exact: Worksheet | null, row: Row, looks: Looks): Block[] {
-  return row.down[0].lines.flatMap((id): Block[] => {
+export function supplyOf(worksheet: Worksheet, exact: Worksheet | null, row: Row, looks: Looks): ReportBlock[] {
+  return row.down[0].lines.flatMap((id): ReportBlock[] => {
     const { isLaw }: Method = methods[worksheet.derivation.lines[id].method]
     const lines = formulasOf(worksheet, exact, id, looks, true)
     const words = wordSentence(explainLine(worksheet, id, true).name)
@@ -140,7 +142,7 @@ export function supplyOf(worksheet: Worksheet, exact: Worksheet | null, row: Row
 }
 
 /** The power of every resistor, by the formula that was chosen, or by all that apply. */
-export function powersOf(worksheet: Worksheet, exact: Worksheet | null, looks: Looks): Said[] {
+export function powersOf(worksheet: Worksheet, exact: Worksheet | null, looks: Looks): SaidFormula[] {
   const { stages, derivation, choices, shown } = worksheet
   const isShown = new Set(shown)
   const ids = stages[0].starts.flatMap((id) => {
@@ -150,7 +152,7 @@ export function powersOf(worksheet: Worksheet, exact: Worksheet | null, looks: L
   if (choices.power !== 'all' || looks.isBlank)
     return ids.flatMap(({ line }) => formulasOf(worksheet, exact, line, looks))
   return ids.flatMap(({ id }) =>
-    waysTo(worksheet, 'power', id).flatMap(({ formulas }) => formulas.map((tokens): Said => ({ tokens }))),
+    waysTo(worksheet, 'power', id).flatMap(({ formulas }) => formulas.map((tokens): SaidFormula => ({ tokens }))),
   )
 }
 

@@ -1,6 +1,6 @@
 import type { Figures } from '../../number'
 import type { Ink } from '../ink'
-import type { Block, Cell, Drawing, Paper, Report, ReportStep } from '../contents'
+import type { ReportBlock, Cell, Drawing, PaperSize, Report, ReportStep } from '../contents'
 import { blankTex, saidTex, valueTex } from './tex'
 import { tikzOf } from './tikz'
 import type { TextFile } from './markdown'
@@ -15,7 +15,7 @@ const widest = { whole: 480, column: 232 } as const
  * @param name the text's file, without its ending; its drawings lie in a folder of the same name
  * @param paper what it is printed on
  */
-export function latexOf(report: Report, name: string, paper: Paper): readonly TextFile[] {
+export function latexOf(report: Report, name: string, paper: PaperSize): readonly TextFile[] {
   const drawings: TextFile[] = []
   const picture = ({ name: own, ink }: Drawing, isNarrow: boolean): string => {
     const path = `${name}/${own}.tex`
@@ -60,7 +60,7 @@ function scaleOf({ box }: Ink, width: number): number {
   return Math.min(0.75, width / box.width)
 }
 
-function preamble(paper: Paper, title: string): readonly string[] {
+function preamble(paper: PaperSize, title: string): readonly string[] {
   return [
     '% Compiles with pdflatex, lualatex or xelatex; long tables need a second run.',
     `\\documentclass[10pt,${paper}paper]{article}`,
@@ -82,7 +82,7 @@ function preamble(paper: Paper, title: string): readonly string[] {
   ]
 }
 
-function write(block: Block, figures: Figures, picture: (drawing: Drawing) => string): string[] {
+function write(block: ReportBlock, figures: Figures, picture: (drawing: Drawing) => string): string[] {
   switch (block.block) {
     case 'words':
       return [block.as === 'strong' ? `\\textbf{${words(block.text)}}\\par` : `${words(block.text)}\\par`]
@@ -131,7 +131,10 @@ export function stepLatex({ title, drawing, body }: ReportStep, figures: Figures
 /** Tables of more rows go over pages. */
 const mostTogether = 40
 
-function tableOf({ head, rows, foot, wordColumns }: Extract<Block, { block: 'table' }>, figures: Figures): string[] {
+function tableOf(
+  { head, rows, foot, wordColumns }: Extract<ReportBlock, { block: 'table' }>,
+  figures: Figures,
+): string[] {
   const cell = (it: Cell) =>
     typeof it === 'string' ? words(it) : it.blank ? `$${blankTex}$` : `$${valueTex(it, figures, 'siunitx')}$`
   const row = (cells: readonly Cell[]) => `${cells.map(cell).join(' & ')} \\\\`

@@ -1,6 +1,6 @@
 import type { Figures } from '../../number'
 import { svgOf } from '../ink'
-import type { Block, Cell, Drawing, Report } from '../contents'
+import type { ReportBlock, Cell, Drawing, Report } from '../contents'
 import { saidTex, valueTex } from './tex'
 
 /** A file of a folder that is handed on. */
@@ -23,8 +23,8 @@ export function markdownOf(report: Report, name: string): readonly TextFile[] {
     // Brackets around the address let it have spaces.
     return `![${plain(ink.description)}](<${path}>)`
   }
-  const blocks = (list: readonly Block[], level: number): string[] => list.flatMap((block) => write(block, level))
-  const write = (block: Block, level: number): string[] => {
+  const blocks = (list: readonly ReportBlock[], level: number): string[] => list.flatMap((block) => write(block, level))
+  const write = (block: ReportBlock, level: number): string[] => {
     switch (block.block) {
       case 'words':
         return [block.as === 'strong' ? `**${plain(block.text)}**` : plain(block.text)]
@@ -67,7 +67,10 @@ export function markdownOf(report: Report, name: string): readonly TextFile[] {
 }
 
 /** A table as pipes, with its last row below the others: what has no tables shows it as lines. */
-function tableOf({ head, rows, foot, wordColumns }: Extract<Block, { block: 'table' }>, figures: Figures): string {
+function tableOf(
+  { head, rows, foot, wordColumns }: Extract<ReportBlock, { block: 'table' }>,
+  figures: Figures,
+): string {
   const cell = (it: Cell) => (typeof it === 'string' ? plain(it) : `$${valueTex(it, figures, 'math')}$`)
   const row = (cells: readonly Cell[]) => `| ${cells.map((it) => cell(it).replaceAll('|', '\\|')).join(' | ')} |`
   const ruler = `|${head.map((_, i) => (i < wordColumns ? ' --- ' : ' ---: ')).join('|')}|`

@@ -1,6 +1,6 @@
 import { writeQuantity, type Figures, type WrittenQuantity } from '../../number'
 import { figuresFor, subscriptOf, unitText, withSigns, writeAmount, type Formula, type Token } from '../../worksheet'
-import type { Said, Value } from '../contents'
+import type { SaidFormula, ReportValue } from '../contents'
 import { words } from './words'
 
 /** Which TeX: what every viewer of Markdown with math reads, or LaTeX with siunitx. */
@@ -13,7 +13,7 @@ export function formulaTex(formula: Formula, figures: Figures, dialect: Dialect)
 }
 
 /** What is said in a formula, with room where it is to be filled in. */
-export function saidTex({ tokens, blank }: Said, figures: Figures, dialect: Dialect): string {
+export function saidTex({ tokens, blank }: SaidFormula, figures: Figures, dialect: Dialect): string {
   const formula = formulaTex(tokens, figures, dialect)
   return blank === undefined ? formula : `${formula} ${blankTex} ${unitTex('', blank, dialect)}`
 }
@@ -22,7 +22,11 @@ export function saidTex({ tokens, blank }: Said, figures: Figures, dialect: Dial
 export const blankTex = '\\underline{\\hspace{5em}}'
 
 /** A value as TeX; a dash where there is none. */
-export function valueTex({ amount, unit, before, boxed, blank }: Value, figures: Figures, dialect: Dialect): string {
+export function valueTex(
+  { amount, unit, before, boxed, blank }: ReportValue,
+  figures: Figures,
+  dialect: Dialect,
+): string {
   const own = before === undefined ? '' : `${symbolTex('I', before.slice(1))}\\ `
   if (blank) return `${own}${blankTex}`
   if (amount === null) return '\\text{--}'

@@ -1,13 +1,13 @@
 import { formulaText } from '../../worksheet'
 import { shownText, type Figures } from '../../number'
-import type { Block, ReportStep, Value } from '../contents'
+import type { ReportBlock, ReportStep, ReportValue } from '../contents'
 
 /** A step as plain text: its title, its reason, its arithmetic, a line each. */
 export function stepText({ title, body }: ReportStep, figures: Figures): string {
   return [...(title === '' ? [] : [title]), ...body.flatMap((block) => linesOf(block, figures))].join('\n')
 }
 
-function linesOf(block: Block, figures: Figures): string[] {
+function linesOf(block: ReportBlock, figures: Figures): string[] {
   switch (block.block) {
     case 'words':
       return [block.text]
@@ -31,7 +31,7 @@ function linesOf(block: Block, figures: Figures): string[] {
 }
 
 /** A value with a plain space before its unit, as it is pasted. */
-function valueText({ amount, unit, before }: Value, figures: Figures): string {
+function valueText({ amount, unit, before }: ReportValue, figures: Figures): string {
   const value = shownText(amount, unit, figures).replace('\u2009', ' ')
   return before === undefined ? value : `${before} ${value}`
 }

@@ -72,7 +72,7 @@ export function findSupply<N>(
   const { multiply, divide, squareRoot, isZero, zero } = arithmetic
   const source = network.parts[wiring.supply]
   const known = knownOf(network)
-  if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
+  if (!known) throw new Error('a source without voltage or known quantity is refused by its reader')
   const value = arithmetic.from(known.value)
   const whole = reduction.left.length === 0 ? null : reduction.left[0]
   const given = (voltage: N, current: N): FoundSupply<N> => ({

@@ -32,7 +32,7 @@ export function analyse(document: unknown, options: AnalyseOptions = {}): Analys
   return read.ok ? analyseNetwork(read.network, options) : { status: 'refused', problems: read.problems }
 }
 
-/** {@link analyse} for a network that has passed the door. */
+/** {@link analyse} for a network that has been read. */
 export function analyseNetwork(
   network: Network,
   { arithmetic, nodes, order, begin, names }: AnalyseOptions = {},
@@ -43,8 +43,8 @@ export function analyseNetwork(
 
 /** What came out of a worksheet, as the open format has it. */
 export function analysisOf(worksheet: Worksheet): Analysis {
-  const { analysis, elements, stages, wiring, arithmetic } = worksheet
-  const { status, equivalent, supply, parts, nodes, checks, findings, residue } = analysis
+  const { outcome, elements, stages, wiring, arithmetic } = worksheet
+  const { status, equivalent, supply, parts, nodes, checks, findings, residue } = outcome
   const { order, steps } = worksheet.reduction
   const [{ from, to }] = stages
   const isExact = arithmetic === 'exact'
@@ -76,8 +76,8 @@ export function analysisOf(worksheet: Worksheet): Analysis {
       ...(isOpen && { formula: inLetters(worksheet, result) }),
       round,
     })),
-    ...(analysis.meters.length > 0 && {
-      meters: analysis.meters.map((meter) => ({ ...meter, value: optional(meter.value, unitOf[meter.quantity]) })),
+    ...(outcome.meters.length > 0 && {
+      meters: outcome.meters.map((meter) => ({ ...meter, value: optional(meter.value, unitOf[meter.quantity]) })),
     }),
     checks: checks.map(({ law, at, sum, expected, holds }) => ({
       law,

@@ -3,14 +3,14 @@ import { elementKey, nodeAt, type Stage, type Stages, type Wiring } from '../../
 import { isUndefined, type Derivation, type Line } from './line'
 
 /** One quantity that was asked for, as far as the network has it. */
-export interface Answer {
+export interface WantedAnswer {
   readonly asked: AskedQuantity
   readonly line: number
 }
 
 /** What it takes to find only what was asked for. */
 export interface AskedAnswers {
-  readonly answers: readonly Answer[]
+  readonly answers: readonly WantedAnswer[]
   /** What was asked for and is not in the network (any more), or does not exist. */
   readonly missing: readonly AskedQuantity[]
   /** Equivalents that are not formed, and resistors of which nothing is worked out, by element id. */
@@ -65,7 +65,7 @@ export function onlyWhatIsAsked(
   const { elements } = stages
   const { lines, found } = derivation
   const lineOf = askedLines({ network, wiring, elements, derivation })
-  const answers = asked.flatMap((it): Answer[] => {
+  const answers = asked.flatMap((it): WantedAnswer[] => {
     const line = lineOf(it)
     return line === undefined || isUndefined(lines[line]) ? [] : [{ asked: it, line }]
   })

@@ -58,7 +58,7 @@ export function derive<N>(
   const isOpen = last.left.length === 0 && wiring.start !== wiring.finish
   if (supply.kind === 'terminals' || (whole === null ? !isOpen : elements[whole].isZero)) return done(null, [])
   const known = knownOf(network)
-  if (!known) throw new Error('a source without voltage or known quantity does not pass the door')
+  if (!known) throw new Error('a source without voltage or known quantity is refused by its reader')
   const started = whole === null ? openSupply(known) : findSupply(known, whole)
   if (!started.ok) return started
   if (whole !== null) {

@@ -3,6 +3,6 @@
  * it is worked. Textbooks: the worked solution, line by line.
  */
 export { derive, unitOfLine, type Derived } from './derive'
-export { askedLines, closure, onlyWhatIsAsked, type Answer, type AskedAnswers } from './asked'
+export { askedLines, closure, onlyWhatIsAsked, type WantedAnswer, type AskedAnswers } from './asked'
 export { isUndefined, readingId, readingPart, type Derivation, type Line, type Section } from './line'
-export { layOutRows, type Block, type Row } from './rows'
+export { layOutRows, type RowBlock, type Row } from './rows'

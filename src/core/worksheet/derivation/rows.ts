@@ -2,7 +2,7 @@ import type { Stage } from '../../structure'
 import { isUndefined, type Derivation, type Line } from './line'
 
 /** One step of a row, or what else happens there: what is handed on, then what is worked out. */
-export interface Block {
+export interface RowBlock {
   /** The equivalent whose step it is; null where it is no step. */
   readonly step: number | null
   /** Lines that only hand a value on, or give one: said in the title. */
@@ -23,8 +23,8 @@ export interface Row {
   readonly number: number | null
   /** How many of the stage's steps lead to its sheet. */
   readonly sheet: number
-  readonly down: readonly Block[]
-  readonly up: readonly Block[]
+  readonly down: readonly RowBlock[]
+  readonly up: readonly RowBlock[]
 }
 
 /** What a worksheet shows: all of it, or only what leads to what was asked for. */
@@ -65,7 +65,7 @@ export function layOutRows(scope: Shown): Row[] {
     else stand(section.at, id)
   }
 
-  const block = (ids: readonly number[] = [], step: number | null = null, mayCheck = false): Block => {
+  const block = (ids: readonly number[] = [], step: number | null = null, mayCheck = false): RowBlock => {
     const isRead = (id: number) => !handedOn.has(lines[id].method)
     const lined = ids.filter(isRead)
     const isDefined = !ids.some((id) => isUndefined(lines[id]))
@@ -77,7 +77,7 @@ export function layOutRows(scope: Shown): Row[] {
       check: mayCheck && isDefined,
     }
   }
-  const up = (id: number): Block[] => {
+  const up = (id: number): RowBlock[] => {
     const ids = at.get(`up ${id}`)
     const current = found.current[id]
     const isNowhere = current !== undefined && isUndefined(lines[current])
@@ -122,15 +122,15 @@ export function layOutRows(scope: Shown): Row[] {
     kind: Row['kind'],
     stage: number,
     sheet: number,
-    down: readonly Block[],
-    up: readonly Block[],
+    down: readonly RowBlock[],
+    up: readonly RowBlock[],
     number: number | null = null,
   ): void {
     rows.push({ key, kind, stage, number, sheet, down, up })
   }
 
   /** Sheets are numbered on through the stages; the number is their key. */
-  function putSheet(stage: number, sheet: number, down: readonly Block[], up: readonly Block[]): void {
+  function putSheet(stage: number, sheet: number, down: readonly RowBlock[], up: readonly RowBlock[]): void {
     put(String(sheets), 'sheet', stage, sheet, down, up, sheets)
     sheets += 1
   }

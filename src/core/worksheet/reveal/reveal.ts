@@ -1,5 +1,5 @@
 import { equalText, type Figures } from '../../number'
-import type { Block, Row } from '../derivation'
+import type { RowBlock, Row } from '../derivation'
 import { formulaText, wordSentence } from '../explain'
 import { explainBlock, explainCheck, explainLine, type Side, type Worksheet } from '../worked'
 
@@ -31,7 +31,7 @@ export function stopsOf({ rows }: Worksheet, pace: Pace = 'line'): Stop[] {
   ]
 }
 
-function blocksOf({ down, up }: Row, side: Side): readonly Block[] {
+function blocksOf({ down, up }: Row, side: Side): readonly RowBlock[] {
   return side === 'reduce' ? down : up
 }
 
@@ -60,7 +60,7 @@ export function wordStop(worksheet: Worksheet, { row: key, side, shows }: Stop, 
         const check = block.step === null ? null : explainCheck(worksheet, block.step)
         return check ? [`check: ${formulaText(check, figures)}`] : []
       }
-      const { equivalent } = worksheet.analysis
+      const { equivalent } = worksheet.outcome
       if (row.kind === 'supply')
         return [`the supply: Req ${equivalent ? equalText(equivalent, 'Ω', figures) : ''}`.trim()]
       const words = explainBlock(worksheet, row, block, side)

@@ -1,6 +1,6 @@
 import { type Amount, type Unit } from '../../number'
 import { exchangeText, judge, offeredExchanges, sheetOf, type Step, type Verdict } from '../../structure'
-import { isUndefined as isUndefinedLine, type Block, type Row } from '../derivation'
+import { isUndefined as isUndefinedLine, type RowBlock, type Row } from '../derivation'
 import { amount, explainVerdict, sentence, sign, sum, type Formula, type Sentence } from '../explain'
 import { methods, methodsFor, sharedIn, type Method } from '../method'
 import { symbolOf } from './explainLine'
@@ -16,7 +16,7 @@ export interface BlockWords {
 }
 
 /** The title of a block, and the reason why what it does may be done. */
-export function explainBlock(worksheet: Worksheet, row: Row, { step, lines }: Block, side: Side): BlockWords | null {
+export function explainBlock(worksheet: Worksheet, row: Row, { step, lines }: RowBlock, side: Side): BlockWords | null {
   const { elements, stages, asked } = worksheet
   const stage = stages[row.stage]
   const names = (ids: readonly number[]) => ids.map((id) => elements[id].name)

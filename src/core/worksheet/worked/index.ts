@@ -34,5 +34,5 @@ export {
   type BlockWords,
   type Side,
 } from './explainRow'
-export { waysTo, type Way } from './ways'
+export { waysTo, type WayToValue } from './ways'
 export { openParts, type Outcome, type PartOutcome, type SupplyOutcome } from './outcome'

@@ -34,14 +34,14 @@ export function surroundings({ elements, derivation, arithmetic }: Worksheet): S
 }
 
 /** A way to a value with its number and its formula. */
-export interface Way extends LineExplanation {
+export interface WayToValue extends LineExplanation {
   readonly found: Found
   /** How a document names this way, where the person can take it instead; null where they cannot. */
   readonly choice: string | null
 }
 
 /** Every way to a value of an element, each with its formula, the one that the worksheet takes first. */
-export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Way[] {
+export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): WayToValue[] {
   const { derivation } = worksheet
   const own = derivation.found[quantity][id]
   const line = own === undefined ? undefined : derivation.lines[own]
@@ -49,7 +49,7 @@ export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Wa
   const { around, arithmetic } = surroundings(worksheet)
   const isExact = worksheet.arithmetic === 'exact'
   const all = methodsFor(quantity, id, around)
-  const ways: Way[] = [wayOf(line, explainLine(worksheet, own), null)]
+  const ways: WayToValue[] = [wayOf(line, explainLine(worksheet, own), null)]
   for (const { name, method, needs } of all) {
     if (name === line.method || (method.choice === undefined && name !== 'carried')) continue
     const enough = needs.find((set) => set.every(([of, element]) => derivation.found[of][element] !== undefined))
@@ -70,7 +70,7 @@ export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): Wa
   return ways
 }
 
-function wayOf(found: Found, { name, formulas, work }: LineExplanation, choice: string | null): Way {
+function wayOf(found: Found, { name, formulas, work }: LineExplanation, choice: string | null): WayToValue {
   return { found, choice, name, formulas, work }
 }
 

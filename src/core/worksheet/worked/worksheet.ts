@@ -66,7 +66,7 @@ export interface Worksheet {
   /** Where only some quantities are asked for: what it takes. */
   readonly asked: AskedAnswers | null
   /** Values of all parts and nodes, checks and findings. */
-  readonly analysis: Outcome
+  readonly outcome: Outcome
 }
 
 export interface WorksheetOptions {
@@ -131,7 +131,7 @@ function workIn<N>(
     shown: scope.shown,
     rows,
     asked: scope.only,
-    analysis: outcomeOf(network, wiring, stages, derived, arithmetic),
+    outcome: outcomeOf(network, wiring, stages, derived, arithmetic),
   }
 }
 

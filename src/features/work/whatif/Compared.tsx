@@ -137,5 +137,5 @@ function comparedRows(before: Worksheet, after: Worksheet) {
 
 function rowsOf(worksheet: Worksheet): ReadonlyMap<string, AnswerRow> {
   const resistors = answerRows(worksheet).filter(({ kind }) => kind === 'resistor')
-  return new Map([supplyRow(worksheet.analysis), ...resistors].map((row) => [row.name, row]))
+  return new Map([supplyRow(worksheet.outcome), ...resistors].map((row) => [row.name, row]))
 }
