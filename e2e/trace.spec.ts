@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
-import { project, projectionOf } from '../src/core/entry'
+import { projectionOf } from '../src/core/entry'
+import { project } from '../test/projected'
 import { board, newBoard, screenOf, stroke } from './board'
 import { reload, savedDocument } from './helpers'
 import { expect, test } from './test'

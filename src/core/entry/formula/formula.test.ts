@@ -2,7 +2,8 @@ import { document, network, networkOf, worked } from '../../../../test/documents
 import { randomNetwork } from '../../../../test/randomNetwork'
 import { analyse, type Analysis } from '../../worksheet'
 import { wire } from '../../structure'
-import { applyFormula, applySupplyText, readFormula, supplyText, writeFormula } from './index'
+import { applyFormula, applySupplyText, supplyText, writeFormula } from './index'
+import { readFormula } from './read'
 
 const empty = document(['E1 A B 12 V'])
 const applied = (text: string, to = empty) => {

@@ -3,6 +3,6 @@
  * such a line. Textbooks: “R1 + (R2 + R3) ∥ R4”.
  */
 export { applyFormula, pointName, type AppliedFormula } from './apply'
-export { readFormula, type FormulaProblem } from './read'
+export type { FormulaProblem } from './read'
 export { applySupplyText, supplyText, withUnit } from './supplyText'
 export { writeFormula, type WrittenFormula } from './write'

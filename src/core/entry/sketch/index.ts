@@ -4,7 +4,7 @@
  */
 export { closeBoard, drawable, freeName, openBoard, pointAt, strokeOf, type Board } from './board'
 export { jump, pegsOn } from './jump'
-export { pegKey, samePeg, type Peg, type Stroke } from './peg'
+export { samePeg, type Peg, type Stroke } from './peg'
 export { flipParts, moveEnd, moveParts, removeParts, renameNode, renamePart, turnParts, type Chosen } from './edit'
 export { newDrawing } from './given'
 export {
@@ -37,7 +37,6 @@ export {
   leadCorner,
   moveCorners,
   ownCorners,
-  project,
   projectionOf,
   turnCorners,
   type Projection,

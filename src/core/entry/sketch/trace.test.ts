@@ -1,6 +1,7 @@
 import fc from 'fast-check'
+import { project } from '../../../../test/projected'
 import type { Corners } from '../../network'
-import { fitCorners, leadCorner, middleOf, moveCorners, ownCorners, project, projectionOf, turnCorners } from './trace'
+import { fitCorners, leadCorner, middleOf, moveCorners, ownCorners, projectionOf, turnCorners } from './trace'
 
 const square: Corners = [
   [0, 0],

@@ -33,12 +33,6 @@ export function projectionOf(from: Quad, to: Quad): Projection | null {
   return [...rows.map((row, i) => row[8] / row[i]), 1]
 }
 
-/** Where a map takes a place. */
-export function project([a, b, c, d, e, f, g, h, i]: Projection, { x, y }: Coordinates): Coordinates {
-  const w = g * x + h * y + i
-  return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w }
-}
-
 /** A map as CSS writes it, column by column. */
 export function cssMatrix([a, b, c, d, e, f, g, h, i]: Projection): string {
   return `matrix3d(${[a, d, 0, g, b, e, 0, h, 0, 0, 1, 0, c, f, 0, i].join()})`

@@ -1,5 +1,6 @@
 import { judgeTask, codeFrom, taskOf, usualDials, type Dials, type Skill } from '../task'
-import { evidenceOf, nextTask, reasonText, resultOf, strengthsAt, type Practised } from './index'
+import { evidenceOf } from './evidence'
+import { nextTask, reasonText, resultOf, strengthsAt, type Practised } from './index'
 
 const now = Date.parse('2026-11-27T10:00:00Z')
 const [minute, day] = [60_000, 24 * 3600_000]

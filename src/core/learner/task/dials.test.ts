@@ -1,20 +1,9 @@
 import fc from 'fast-check'
 import { readQuantity } from '../../number'
-import {
-  codeFrom,
-  dialNames,
-  dialProblems,
-  dialTable,
-  readCode,
-  seeds,
-  taskOf,
-  usualDials,
-  writeCode,
-  type Dials,
-} from './index'
+import { codeFrom, dialNames, dialProblems, dialTable, readCode, seeds, taskOf, usualDials, type Dials } from './index'
 import { randomNumbers } from '../../../../test/randomNetwork'
 import { runs, spread } from '../../../../test/runs'
-import { codesOf, generators } from './code'
+import { codesOf, generators, writeCode } from './code'
 
 const anyDials = fc.record(
   Object.fromEntries(dialNames.map((dial) => [dial, fc.constantFrom(...(dialTable[dial] as readonly unknown[]))])),

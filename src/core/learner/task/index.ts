@@ -2,7 +2,7 @@
  * In: dials and a seed, or a code. Out: a task (a network with its picture, a question, a marking scheme), the same for the
  * same code everywhere; and what a learner's moves come to in marks. Textbooks: “problems”, “marking scheme”.
  */
-export { readCode, seeds, writeCode } from './code'
+export { readCode, seeds } from './code'
 export { dialNames, dialTable, usualDials, type Dial, type DialProblem, type Dials, type TaskKind } from './dials'
 export {
   codeFrom,

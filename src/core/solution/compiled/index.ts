@@ -5,5 +5,4 @@
 export { compile, tapeOf, type Program, type Tape } from './program'
 export { expandValues, reduceValues } from './forward'
 export { adjointOf, backward, type Adjoint } from './backward'
-export { tangent } from './tangent'
 export { expandLanes, lanesOf, reduceLanes, type Lanes } from './lanes'
