@@ -1,5 +1,4 @@
-import { workOut } from '@/core'
-import type { Worksheet } from '@/core/worksheet'
+import { workOut, type Worksheet } from '@/core/worksheet'
 import { begin, play, type Move, type Position } from '@/core/learner'
 import type { Quantity } from '@/core/number'
 import type { Choices, Network } from '@/core/network'

@@ -1,5 +1,6 @@
-import { analyse, workOut } from '@/core'
 import {
+  analyse,
+  workOut,
   accountForCheck,
   accountForPowers,
   accountForWay,

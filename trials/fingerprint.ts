@@ -2,12 +2,21 @@
 // of it. npm run fingerprint [-- SHARE], the share of it that is worked out (1).
 import { createHash } from 'node:crypto'
 import { allPairs, benchOf, diagnose, planOf, quantitiesOf, readingsOf, spreadOf, viewOf } from '@/core/bench'
-import { analyse, workOut } from '@/core'
 import { latexOf, makeReport, markdownOf, type ReportOptions } from '@/core/report'
 import { closeBoard, drawBoard, openBoard, writeFormula } from '@/core/entry'
 import { codeFrom, hintFor, judgeTask, keyOf, taskOf, usualDials, type Dials } from '@/core/learner'
 import { cardOf, currentPath, describeSheet, drawSheet, drawStaircase } from '@/core/picture'
-import { explainBlock, explainCheck, explainLine, revealed, stopsOf, waysTo, type Worksheet } from '@/core/worksheet'
+import {
+  analyse,
+  explainBlock,
+  explainCheck,
+  explainLine,
+  revealed,
+  stopsOf,
+  waysTo,
+  workOut,
+  type Worksheet,
+} from '@/core/worksheet'
 import { readNetwork, type Network, type NetworkDocument, type WorksheetChoices } from '@/core/network'
 import { sitesOf } from '../test/judged'
 import { ladder, randomBridges, randomNetwork, randomNumbers } from '../test/randomNetwork'

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { document, networkOf, worked } from '../../test/documents'
 import { newFolder } from '../../test/folder'
-import { analyse } from '@/core'
+import { analyse } from '@/core/worksheet'
 import { benchOf, diagnose, readingsOf } from '@/core/bench'
 import type { NetworkDocument } from '@/core/network'
 import {

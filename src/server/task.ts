@@ -1,5 +1,4 @@
-import { analyse } from '@/core'
-import { analyseNetwork, exactCost, type ArithmeticName } from '@/core/worksheet'
+import { analyse, analyseNetwork, exactCost, type ArithmeticName } from '@/core/worksheet'
 import { cardOf, type Form } from '@/core/picture'
 import { readJson } from '@/core/format'
 import { readNetwork } from '@/core/network'

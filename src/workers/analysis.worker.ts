@@ -1,4 +1,4 @@
-import { workOut } from '@/core'
+import { workOut } from '@/core/worksheet'
 import type { Network, WorksheetChoices } from '@/core/network'
 import type { Naming } from '@/core/structure'
 

@@ -118,7 +118,10 @@ export const networkDeclaration = object({
 })
 
 /**
- * Reads a network document from JSON text: refuses what is over 2 MiB or not JSON, then as {@link readNetwork}.
+ * {@link readNetwork} for JSON text.
+ *
+ * @param from UTF-16 text of up to 2 MiB in UTF-8; a byte order mark is passed over
+ * @returns as {@link readNetwork}; what is too long, nests too deep or is no JSON is one problem of the field `document`
  */
 export function readNetworkText(from: string): ReadNetwork {
   if (from.length > maxBytes || new TextEncoder().encode(from).length > maxBytes) {
@@ -136,8 +139,11 @@ export function readNetworkText(from: string): ReadNetwork {
 }
 
 /**
- * The reader: judges a network document (already parsed from JSON) once, and reports every problem at once.
- * Fields it does not know are kept as they are.
+ * Reads a network document that was parsed from JSON, and says everything that is wrong with it at once.
+ *
+ * @param document any value; fields that it has and Nodrel does not know are kept as they are
+ * @returns the network, its quantities exact in SI base units (Ω, V, A, W); or the problems, each with the part's name (null for
+ *   the whole document), the field and a sentence. It never throws.
  */
 export function readNetwork(document: unknown): ReadNetwork {
   return read(document, true)

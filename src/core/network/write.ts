@@ -31,7 +31,11 @@ type Kept = Pick<Resistor, 'tolerance' | 'rating'>
 /** A part that is not placed yet. */
 export type Unplaced<P = PartDocument> = P extends unknown ? Omit<P, 'from' | 'to'> : never
 
-/** The document of a network, every quantity as it was typed. `readNetwork` gives the same network back. */
+/**
+ * The document of a network, every quantity as it was typed; what {@link readNetwork} makes the same network of again.
+ *
+ * @returns plain JSON data without fields that are absent
+ */
 export function writeNetwork(network: Network): NetworkDocument {
   return withoutAbsent({
     ...network,

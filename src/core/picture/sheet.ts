@@ -40,8 +40,12 @@ interface Said {
 }
 
 /**
- * Draws the sheet of a row: resistances on the way down, voltages and currents on the way up, each in the direction in
- * which it runs. Parts that carry nothing stand on the first sheet alone.
+ * Draws the sheet of a row, stretched from + to −: resistances on the way down, voltages and currents on the way up, each in
+ * the direction in which it runs. Parts that carry nothing stand on the first sheet alone.
+ *
+ * @param side `reduce` on the way down, `expand` on the way back
+ * @param figures significant figures of what is written
+ * @returns parts, wires, nodes and labels as coordinates, in units of a drawing that is 24 high for each line of text
  */
 export function drawSheet(
   worksheet: Drawable,
@@ -193,7 +197,11 @@ export function drawSheet(
   }
 }
 
-/** A sheet read aloud. */
+/**
+ * A sheet read aloud, in one sentence.
+ *
+ * @param picture the same sheet as {@link drawSheet} drew it
+ */
 export function describeSheet(
   { stages }: Pick<Worksheet, 'stages'>,
   { stage, number }: Pick<Row, 'stage' | 'number'>,

@@ -1,4 +1,4 @@
-import { workOut } from '@/core'
+import { workOut } from '@/core/worksheet'
 import { readNetwork, type NetworkDocument } from '@/core/network'
 import type { Amount } from '@/core/number'
 import { answerRows, supplyRow, type AnswerRow } from '@/core/report'

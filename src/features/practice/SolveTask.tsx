@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from 'react'
 import type { Move } from '@/core/learner'
-import { workOut } from '@/core'
+import { workOut } from '@/core/worksheet'
 import { Attempt, type TryHistory } from '@/ui/attempt/Try'
 import { useWith } from '@/ui/attempt/useAttempt'
 import type { KeptMoves } from '@/ui/attempt/useMoves'

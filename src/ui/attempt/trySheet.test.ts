@@ -1,5 +1,5 @@
 import { network, worked } from '../../../test/documents'
-import { workOut } from '@/core'
+import { workOut } from '@/core/worksheet'
 import { replay, type Move } from '@/core/learner'
 import { drawOwn, saidOf } from './trySheet'
 

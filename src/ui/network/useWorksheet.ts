@@ -1,6 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { exactCost, type Worksheet } from '@/core/worksheet'
-import { workOut } from '@/core'
+import { exactCost, workOut, type Worksheet } from '@/core/worksheet'
 import { readNetwork, type Network, type NetworkDocument, type Problem, type WorksheetChoices } from '@/core/network'
 import type { Naming } from '@/core/structure'
 import type { Settings } from '../settingsCookie'

@@ -36,7 +36,14 @@ const mostTold = 20
 /** 99 % of a normal distribution lie within so many standard deviations. */
 const within99 = 2.5758
 
-/** Tries every single fault against all readings, and names the measurement that tells best between what remains. */
+/**
+ * What readings say of a bench: every single fault is tried against all of them, by Bayes’ rule with readings that are jointly
+ * normal; and the next measurement is the one with the largest mutual information (Lindley, 1956) for its effort.
+ *
+ * @param meter null for ±1 % of the reading and half of its last digit
+ * @returns hypotheses, the most probable first, their probabilities adding to 1 before the least are left out, and the next
+ *   measurement (null where none would tell more); or problems where a reading fits nothing
+ */
 export function diagnose(bench: Bench, readings: readonly Reading[], meter: Meter | null): FoundDiagnosis {
   const { built } = bench
   const { wiring, network } = built

@@ -192,7 +192,13 @@ export function readReading(
   return { ok: true, reading: { index, measurement, value, range } }
 }
 
-/** Reads a run of readings from JSON text, every fault at once. */
+/**
+ * Reads a run of readings from JSON text, the open format `nodrel-readings`, every fault at once.
+ *
+ * @param from up to 1 MB
+ * @returns the readings in SI base units, the meter (null where none is named); or the problems, a reading’s with `readings[3]` as
+ *   its part, and the rows that could be read
+ */
 export function readReadingsText(from: string): ReadReadings {
   const refuse = (message: string): ReadReadings => ({
     ok: false,

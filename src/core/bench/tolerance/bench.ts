@@ -14,7 +14,12 @@ export interface Bench {
 
 export type FoundBench = (Bench & { readonly ok: true }) | { readonly ok: false; readonly problems: readonly Problem[] }
 
-/** A network as it stands on a bench; refused where it has no values to be measured: a part without value, nothing closed. */
+/**
+ * A network as it stands on a bench, with its tolerances and ratings.
+ *
+ * @returns what readings and spreads are worked out from; or problems where there is nothing to be measured: a part without value,
+ *   nothing closed
+ */
 export function benchOf(network: Network): FoundBench {
   const wiring = wire(network)
   const refuse = (part: string | null, field: string, message: string): FoundBench => ({

@@ -37,7 +37,13 @@ export interface SpreadOptions {
   readonly distribution: Distribution
 }
 
-/** The spread of quantities of one network, all from the same samples. */
+/**
+ * Between which limits quantities of one network lie, and how they spread, all from the same samples.
+ *
+ * @param samples how many runs with resistances at random within their tolerances
+ * @param seed the same numbers for the same seed
+ * @returns one for each quantity, in its order, in SI base units; `atLeast` where the limits were searched for and may reach further
+ */
 export function spreadOf(
   built: Built,
   model: Model,

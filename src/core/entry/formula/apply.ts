@@ -22,9 +22,12 @@ export type AppliedFormula =
   | { readonly ok: false; readonly problem: FormulaProblem }
 
 /**
- * Makes a document be what a formula says. Where only names and values differ, everything else stays: points, wires,
- * what carries nothing, the sketch. Another structure replaces resistors and wires; the source, title, notes, and
- * the tolerance and rating of resistors that keep their name stay.
+ * Makes a document be what a formula says, as `R1 1.5 + (R2 10 + R3 20) // R4 15`. Where only names and values differ, all else
+ * stays: points, wires, what carries nothing, the sketch. Another structure replaces resistors and wires; the source, title,
+ * notes, and the tolerance and rating of resistors that keep their name stay.
+ *
+ * @param text + for series, // or ∥ for parallel, brackets; names may be left out; values in Ω
+ * @returns the document; or where in the text it cannot be read (from 0, in characters), and why
  */
 export function applyFormula(document: NetworkDocument, text: string): AppliedFormula {
   const read = readFormula(text)

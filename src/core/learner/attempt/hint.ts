@@ -17,7 +17,9 @@ export interface Hint {
 
 /**
  * What to do next on the way to what is wanted: what to mend, a group to combine, that reduction stops, a value to find.
- * null when all is done.
+ *
+ * @param strength 1: where to look; 2: what to do; 3: the step itself
+ * @returns null when all is done
  */
 export function hintFor(position: Position, strength: Strength): Hint | null {
   const { worksheet, sheet, names, own, reduction } = position

@@ -19,7 +19,12 @@ export function replay(worksheet: Worksheet, moves: readonly Move[]): Position {
   return moves.reduce(play, begin(worksheet))
 }
 
-/** Judges one move more. */
+/**
+ * Judges one move more.
+ *
+ * @param before a position, which stays as it is
+ * @returns the next position; its last judgement is of this move
+ */
 export function play(before: Position, move: Move): Position {
   if (move.do === 'back') return goBack(before)
   if (move.do === 'forth') return goForth(before)

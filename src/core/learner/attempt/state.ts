@@ -34,7 +34,11 @@ export interface OwnPaper {
 /** A value that is known from the start. */
 const given = (value: number): Own => ({ typed: '', value, verdict: 'given' })
 
-/** An attempt before its first move. */
+/**
+ * An attempt before its first move.
+ *
+ * @param worksheet what answers are judged by; see {@link triedWorksheet}
+ */
 export function begin(worksheet: Worksheet): Position {
   const { network, wiring, reduction } = worksheet
   const leaves = wiring.live

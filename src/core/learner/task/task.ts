@@ -62,7 +62,12 @@ export function dialProblems(dials: Dials): readonly DialProblem[] {
 
 export type MadeTask = { readonly ok: true; readonly task: Task } | { readonly ok: false; readonly message: string }
 
-/** The task of a code, however it was typed. */
+/**
+ * The task of a code: the same for the same code everywhere.
+ *
+ * @param text a code as people type it: small letters, spaces, O for 0
+ * @returns the task; or in a sentence why there is none
+ */
 export function taskOf(text: string): MadeTask {
   const read = readCode(text)
   if (!read.ok) return read
@@ -86,7 +91,12 @@ export function taskFrom(dials: Dials, seed: number): Task | null {
   return null
 }
 
-/** The code of {@link taskFrom}. */
+/**
+ * The code of a task with these dials.
+ *
+ * @param seed from 0 up to 2²⁴; the next few are tried too where it gives none
+ * @returns null where the dials do not fit together, or no task came out
+ */
 export function codeFrom(dials: Dials, seed: number): string | null {
   return taskFrom(dials, seed)?.code ?? null
 }
@@ -113,7 +123,11 @@ function makeTask(dials: Dials, seed: number, code: string): Task | null {
   return null
 }
 
-/** What a learner's moves come to: marks for every line, and what is said. */
+/**
+ * What a learner’s moves come to: marks for every line of the scheme, at the first try and by now, and what is said.
+ *
+ * @param moves in order; those of other kinds of task are passed over
+ */
 export function judgeTask(task: Task, moves: readonly TaskMove[]): JudgedTask {
   const kind = kindOf(task.question.kind)
   return kind.judge(

@@ -24,7 +24,10 @@ const mostSteps = 200
 const notes: Readonly<Record<ReportKind, string>> = { report: '', tasks: 'task sheet', key: 'key' }
 
 /**
- * A worksheet as a document, from its rows, lines and pictures; nothing is worked out anew.
+ * A worksheet as a document, its contents as data: from its rows, lines and pictures; nothing is worked out anew.
+ *
+ * @param options what it is (report, task sheet, key), how dense, what is left out, and how numbers and symbols look
+ * @returns sections of blocks; formulas as tokens, drawings as plain shapes
  */
 export function makeReport(worksheet: Worksheet, options: ReportOptions): Report {
   const { kind, density, leaveOut, figures, symbols, form, electrons, title, fields, more } = options

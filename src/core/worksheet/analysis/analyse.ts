@@ -26,7 +26,13 @@ export interface AnalyseOptions {
   readonly nodes?: Naming
 }
 
-/** The whole way in one call: a document (parsed from JSON) becomes an analysis, or the list of what is wrong with it. */
+/**
+ * The whole way in one call: from a network document to its analysis, the open format `nodrel-analysis`.
+ *
+ * @param document any value, as {@link readNetwork} takes it
+ * @param options number system, order of steps, names; exact and `single` unless told otherwise
+ * @returns plain JSON data, values in SI base units with a text for people and the exact fraction; or what is wrong. It never throws.
+ */
 export function analyse(document: unknown, options: AnalyseOptions = {}): Analysis | Refusal {
   const read = readNetwork(document)
   return read.ok ? analyseNetwork(read.network, options) : { status: 'refused', problems: read.problems }

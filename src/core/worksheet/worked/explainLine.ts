@@ -51,9 +51,12 @@ export interface Found {
 const explained = new WeakMap<Worksheet, Map<string, LineExplanation>>()
 
 /**
- * A line in words and arithmetic, made once for each worksheet.
+ * A value of a worksheet in words and arithmetic, made once for each worksheet.
  *
- * @param asSupply whether it is read as the supply's: I = V / Req, by letters first
+ * @param id the line, by its place in `worksheet.derivation.lines`
+ * @param asSupply whether it is read as the supply’s: I = V / Req, by letters first
+ * @returns its name in words, its formulas as tokens (the last one ends in the value), and how it was worked
+ * @throws TypeError where the worksheet has no such line
  */
 export function explainLine(worksheet: Worksheet, id: number, asSupply = false): LineExplanation {
   let known = explained.get(worksheet)

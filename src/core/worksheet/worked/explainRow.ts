@@ -15,7 +15,12 @@ export interface BlockWords {
   readonly reason: Sentence | null
 }
 
-/** The title of a block, and the reason why what it does may be done. */
+/**
+ * What is done in a block of a row, and why it may be done, in words.
+ *
+ * @param side `reduce` on the way down, `expand` on the way back
+ * @returns a title and a reason (null where none is needed); null for a block that says nothing
+ */
 export function explainBlock(worksheet: Worksheet, row: Row, { step, lines }: RowBlock, side: Side): BlockWords | null {
   const { elements, stages, asked } = worksheet
   const stage = stages[row.stage]

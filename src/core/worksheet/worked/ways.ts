@@ -40,7 +40,12 @@ export interface WayToValue extends LineExplanation {
   readonly choice: string | null
 }
 
-/** Every way to a value of an element, each with its formula, the one that the worksheet takes first. */
+/**
+ * Every way to a value of an element, each with its number and its formula.
+ *
+ * @param id the element, by its place in `worksheet.elements`
+ * @returns the way that the worksheet takes first; none where the value does not exist
+ */
 export function waysTo(worksheet: Worksheet, quantity: Quantity, id: number): WayToValue[] {
   const { derivation } = worksheet
   const own = derivation.found[quantity][id]

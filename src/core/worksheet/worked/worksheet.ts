@@ -77,8 +77,13 @@ export interface WorksheetOptions {
 }
 
 /**
- * Works a network out; refused only where the known quantity contradicts the network. Number system, order and names
- * follow the choices, unless the options say otherwise.
+ * Works a network out: its reduction, every value with what it was found from, and the answers. By Ohm’s law (1827) and
+ * Kirchhoff’s laws (1845); beyond a bridge, where that is chosen, by delta and wye (Kennelly, 1899).
+ *
+ * @param network one that {@link readNetwork} gave
+ * @param options number system, order and names; those that are not given follow the network’s own choices
+ * @returns the worksheet, amounts in SI base units, null where a value does not exist; or a refusal where the known quantity
+ *   contradicts the network. Where the reduction stops at a bridge, the worksheet says so. It never throws.
  */
 export function workOut(
   network: Network,
