@@ -1,7 +1,18 @@
 import { closed, flag, list, number, object, oneOf, problemsOf, text, type Declaration } from '../format'
 import { readingsOf, type ReadingsDocument } from '../bench'
-import { readCode, readKeptSheet, readMoves, readTaskMoves, skills, slips } from '../learner'
-import type { KeptSheet, Move, Practised, Slip, TaskMove } from '../learner'
+import {
+  readCode,
+  readKeptSheet,
+  readMoves,
+  readTaskMoves,
+  skills,
+  slips,
+  type KeptSheet,
+  type Move,
+  type Practised,
+  type Slip,
+  type TaskMove,
+} from '../learner'
 import { readNetwork, readWay, type NetworkDocument, type Problem, type Way } from '../network'
 
 /** What a learner did on a network: what it was at, and the moves, answers as they were typed. */

@@ -1,5 +1,17 @@
-import { about, flag, isDeclared, number, object, optional, optionalOrNull, record, said, text, times } from '../format'
-import type { Declared } from '../format'
+import {
+  about,
+  flag,
+  isDeclared,
+  number,
+  object,
+  optional,
+  optionalOrNull,
+  record,
+  said,
+  text,
+  times,
+  type Declared,
+} from '../format'
 
 /** Across and down, in grid units. */
 const place = times(2, number())
