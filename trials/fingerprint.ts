@@ -195,7 +195,7 @@ const sorts: Readonly<Record<string, (put: (data: unknown) => void) => void>> = 
       }
       const code = codeFrom(dials, seed * 7919)
       const made = code === null ? null : taskOf(code)
-      put([code, made])
+      put([code, made?.ok ? [made.task.document, made.task.goal, made.task.question] : made])
       if (made?.ok) put([keyOf(made.task), judgeTask(made.task, [])])
     }
   },
