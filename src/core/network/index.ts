@@ -22,6 +22,7 @@ export {
   isCurrentName,
   schoolChoices,
   usualSchool,
+  workedChoices,
   type AskedQuantity,
   type Choices,
   type School,

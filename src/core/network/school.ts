@@ -63,6 +63,20 @@ export const usualSchool = Object.fromEntries(
   Object.entries(schoolChoices).map(([choice, [usual]]) => [choice, usual]),
 ) as School
 
+/** Choices that only change how a worksheet looks. */
+const looks: readonly string[] = ['how', 'keys', 'flow'] satisfies (keyof School)[]
+
+/** Those of the choices that change what is worked out: the figures where values are rounded to them, or prefixes are worked. */
+export function workedChoices(choices: School): Partial<School> {
+  const hasFigures = choices.carry === 'paper' || choices.depth === 'written'
+  const names = Object.keys(schoolChoices) as (keyof School)[]
+  return Object.fromEntries(
+    names
+      .filter((name) => !looks.includes(name) && (name !== 'figures' || hasFigures))
+      .map((name) => [name, choices[name]]),
+  )
+}
+
 /** The declarations of the choices that every worksheet has, with words that say whose they are: “the worksheet’s ”. */
 export function schoolFields(whose: string) {
   return Object.fromEntries(

@@ -1,6 +1,14 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { exactCost, workOut, type Worksheet } from '@/core/worksheet'
-import { readNetwork, type Network, type NetworkDocument, type Problem, type WorksheetChoices } from '@/core/network'
+import {
+  readNetwork,
+  workedChoices,
+  type Network,
+  type NetworkDocument,
+  type Problem,
+  type School,
+  type WorksheetChoices,
+} from '@/core/network'
 import type { Naming } from '@/core/structure'
 import type { Settings } from '../settingsCookie'
 import { useMounted } from '../useMounted'
@@ -55,36 +63,11 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
     [title, notes, parts, known, reference, sketch],
   )
   const { ways, asked, exchanges, currentNames } = ofItsOwn ?? {}
-  const { order, begin, names, parallel, expand, divider, rest, power, depth, branches } = settings
-  const { carry, letter, outward, beyond } = settings
-  // Rounding on paper, and prefixes that are worked, depend on the figures.
-  const figures = carry === 'paper' || depth === 'written' ? settings.figures : undefined
+  // As a text, so that it is the same for as long as the choices are.
+  const ofSchool = JSON.stringify(workedChoices(settings))
   const choices = useMemo(
-    () => ({
-      ...{ order, begin, names, parallel, expand, divider, rest, power, depth, branches },
-      ...{ carry, letter, outward, beyond, figures, ways, asked, exchanges, currentNames },
-    }),
-    [
-      order,
-      begin,
-      names,
-      parallel,
-      expand,
-      divider,
-      rest,
-      power,
-      depth,
-      branches,
-      carry,
-      letter,
-      outward,
-      beyond,
-      figures,
-      ways,
-      asked,
-      exchanges,
-      currentNames,
-    ],
+    (): WorksheetChoices => ({ ...(JSON.parse(ofSchool) as Partial<School>), ways, asked, exchanges, currentNames }),
+    [ofSchool, ways, asked, exchanges, currentNames],
   )
   const network = read.ok ? read.network : null
   const large = read.ok && isLarge(read.network) ? read.network : null
