@@ -10,6 +10,7 @@ export {
   emptyBin,
   find,
   findAll,
+  findNamesake,
   findText,
   forgetOld,
   isThere,

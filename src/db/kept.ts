@@ -170,7 +170,21 @@ export function findText(
 
 /** Whether there is such a network, and not in the bin. */
 export function isThere(db: Db, id: string): boolean {
-  return findText(db, 'network', id) !== null
+  return (
+    db
+      .select({ id: kept.id })
+      .from(kept)
+      .where(and(there('network'), eq(kept.id, id)))
+      .all().length > 0
+  )
+}
+
+/** The document of a kind that has a title, where no two may have the same; null if none has it. */
+export function findNamesake(db: Db, kind: KindName, title: string): KeptRow | null {
+  if (!kinds[kind].isByTitle) return null
+  const named = and(there(kind), eq(kept.title, title))
+  const [same] = db.select({ id: kept.id }).from(kept).where(named).all()
+  return same ? find(db, kind, same.id) : null
 }
 
 /** Where a document comes from, if it is not made here and now. */
@@ -192,19 +206,12 @@ export type Created =
 
 /** Keeps a new document. */
 export function create(db: Db, kind: KindName, columns: Columns, from: Origin = {}): Created {
-  const { isOfNetwork, isByTitle, most } = kinds[kind]
+  const { isOfNetwork, most } = kinds[kind]
   const { of, originId = null } = from
   if (isOfNetwork && (of === undefined || !isThere(db, of))) return { result: 'missing' }
   const all = there(kind, of)
-  if (isByTitle) {
-    const [same] = db
-      .select({ id: kept.id })
-      .from(kept)
-      .where(and(all, eq(kept.title, columns.title)))
-      .all()
-    const taken = same && find(db, kind, same.id)
-    if (taken) return { result: 'taken', row: taken }
-  }
+  const namesake = findNamesake(db, kind, columns.title)
+  if (namesake) return { result: 'taken', row: namesake }
   if (most < Infinity && db.select({ all: count() }).from(kept).where(all).all()[0].all >= most)
     return { result: 'full' }
   const now = new Date()
@@ -224,8 +231,8 @@ export function create(db: Db, kind: KindName, columns: Columns, from: Origin = 
 
 export type Saved =
   | { readonly result: 'saved'; readonly version: number }
-  /** Somebody saved in between: the document as it is now. */
-  | { readonly result: 'conflict'; readonly row: KeptRow }
+  /** Somebody saved in between: the document as it is now. Or another one has its title: that one. */
+  | { readonly result: 'conflict' | 'taken'; readonly row: KeptRow }
   | { readonly result: 'missing' }
 
 /**
@@ -257,6 +264,8 @@ export function save(db: Db, kind: KindName, id: string, basedOn: number, column
     const now = find(db, kind, id)
     return now ? { result: 'conflict', row: now } : { result: 'missing' }
   }
+  const namesake = findNamesake(db, kind, columns.title)
+  if (namesake && namesake.id !== id) return { result: 'taken', row: namesake }
   if (kind === 'network') keepVersion(db, id, before, columns)
   db.update(kept)
     .set({ ...columns, version: basedOn + 1, updatedAt: new Date() })
@@ -291,8 +300,7 @@ export function restore(db: Db, kind: KindName, id: string): KeptRow | null {
   const one = and(eq(kept.kind, kind), eq(kept.id, id), isNotNull(kept.deletedAt))
   const binned = db.select({ title: kept.title }).from(kept).where(one).all()[0]
   if (!binned) return null
-  const namesake = and(there(kind), eq(kept.title, binned.title))
-  if (kinds[kind].isByTitle && db.select({ id: kept.id }).from(kept).where(namesake).all().length > 0) return null
+  if (findNamesake(db, kind, binned.title)) return null
   db.update(kept).set({ deletedAt: null }).where(one).run()
   return find(db, kind, id)
 }

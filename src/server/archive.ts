@@ -8,6 +8,7 @@ import {
   create,
   find,
   findAll,
+  findNamesake,
   findSameNetwork,
   isTaken,
   listAll,
@@ -268,12 +269,7 @@ function compare(
   db: Db,
   { kind, id, columns }: Packed,
 ): { readonly verdict: 'new' | 'same' | 'conflict'; readonly row: KeptRow | null } {
-  const mine =
-    kind === 'way'
-      ? (listAll(db, 'way').find(({ title }) => title === columns.title) ?? null)
-      : id === null
-        ? null
-        : find(db, kind, id)
+  const mine = kind === 'way' ? findNamesake(db, kind, columns.title) : id === null ? null : find(db, kind, id)
   if (mine) return { verdict: mine.document === columns.document ? 'same' : 'conflict', row: mine }
   const same = kind === 'network' ? findSameNetwork(db, columns) : null
   return same ? { verdict: 'same', row: same } : { verdict: 'new', row: null }

@@ -403,6 +403,11 @@ describe('named ways', () => {
     expect(await list()).toEqual([{ ...lesson, name: 'Another' }, lesson])
     await way(request('PUT', { version: 1, document: { ...lesson, choices: {} } }), id)
     expect((await list())[1]).toEqual({ ...lesson, choices: {} })
+    const renamed = await way(request('PUT', { version: 2, document: { ...lesson, name: 'Another' } }), id)
+    expect([renamed.status, (await renamed.json()).problems[0].message]).toEqual([
+      409,
+      'another way is called “Another”',
+    ])
     const putBack = () => door('/ways/:id/restore')(request('POST'), id)
     expect((await putBack()).status).toBe(404)
     expect((await way(request('DELETE'), id)).status).toBe(204)

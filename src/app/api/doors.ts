@@ -96,12 +96,7 @@ export const doors: readonly Door[] = [
         create(db, kind, columns, { of, originId: origin !== undefined && isThere(db, origin) ? origin : null }),
       )
       if (made.result === 'created') return new JsonText(recordText(made.row), 201)
-      if (made.result === 'taken')
-        throw refuse(
-          409,
-          `another ${kinds[kind].words} is called “${columns.title}”`,
-          `"current":${recordText(made.row)}`,
-        )
+      if (made.result === 'taken') throw taken(kind, made.row)
       if (made.result === 'missing') throw missing('network')
       const { words, most: limit, isOfNetwork } = kinds[kind]
       throw refuse(
@@ -138,6 +133,7 @@ export const doors: readonly Door[] = [
       if (saved.result === 'missing') throw missing(kind)
       if (saved.result === 'saved') return { version: saved.version }
       const { row } = saved
+      if (saved.result === 'taken') throw taken(kind, row)
       throw refuse(409, `version ${version} is not the newest, ${row.version} is`, `"current":${recordText(row)}`)
     },
   },
@@ -396,6 +392,10 @@ async function listOf(request: Request, kind: KindName): Promise<JsonText> {
 
 function missing(kind: KindName): Refused {
   return refuse(404, `there is no such ${kinds[kind].words}, or it was deleted`)
+}
+
+function taken(kind: KindName, row: KeptRow): Refused {
+  return refuse(409, `another ${kinds[kind].words} is called “${row.title}”`, `"current":${recordText(row)}`)
 }
 
 function notInBin(kind: KindName): Refused {

@@ -189,7 +189,7 @@ export function said<D extends Declaration<unknown>>(words: Words, declaration: 
 /** A list of so many; `words` are said of what is none. */
 export function list<T>(
   item: Declaration<T>,
-  { least = 0, most = Infinity, isDistinct = false }: { least?: number; most?: number; isDistinct?: boolean } = {},
+  { least = 0, most = Infinity }: { readonly least?: number; readonly most?: number } = {},
   words: Words = (at) => `${at} must be a list${most < Infinity ? ` of at most ${most}` : ''}`,
 ): Declaration<readonly T[]> {
   return {
@@ -198,11 +198,9 @@ export function list<T>(
       items: item.schema,
       ...(least > 0 && { minItems: least }),
       ...(most < Infinity && { maxItems: most }),
-      ...(isDistinct && { uniqueItems: true }),
     },
     judge(value, at, say) {
-      const isOne = Array.isArray(value) && value.length >= least && value.length <= most
-      if (!isOne || (isDistinct && new Set(value).size < value.length)) return say(at, wordsAt(words, at))
+      if (!Array.isArray(value) || value.length < least || value.length > most) return say(at, wordsAt(words, at))
       value.forEach((it, i) => item.judge(it, `${at}[${i}]`, say))
     },
   }

@@ -68,9 +68,16 @@ export interface Kind<D> {
   readonly listed: ((document: D) => object) | null
 }
 
-const whole = { isOfNetwork: false, name: null, isByTitle: false, order: 'changed', listed: null } as const
-/** The limit of what comes in at all. */
-const unbounded = Infinity
+/** What is so of a kind that says nothing else; without a limit it has that of what comes in at all. */
+const usual = {
+  isOfNetwork: false,
+  name: null,
+  isByTitle: false,
+  most: Infinity,
+  longest: Infinity,
+  order: 'changed',
+  listed: null,
+} as const
 
 const problem = (field: string, message: string): Problem => ({ part: null, field, message })
 const refuse = (field: string, messages: readonly string[]): ReadKept<never> => ({
@@ -100,19 +107,17 @@ function declaredProblems(declaration: Declaration<unknown>, value: unknown): re
 }
 
 const network: Kind<NetworkDocument> = {
-  ...whole,
+  ...usual,
   words: 'network',
   read(value) {
     const read = readNetwork(value)
     return read.ok ? { ok: true, document: value as NetworkDocument } : read
   },
   titleOf: ({ title }) => title ?? '',
-  most: unbounded,
-  longest: unbounded,
 }
 
 const attempt: Kind<Attempt> = {
-  ...whole,
+  ...usual,
   words: 'attempt',
   read(value) {
     const problems = declaredProblems(attemptDeclaration, value)
@@ -126,11 +131,10 @@ const attempt: Kind<Attempt> = {
   // It has the id of its network.
   name: (id) => isGivenId(id),
   most: 1,
-  longest: unbounded,
 }
 
 const run: Kind<ReadingsDocument> = {
-  ...whole,
+  ...usual,
   words: 'run of readings',
   read(value) {
     const read = readingsOf(value)
@@ -144,7 +148,7 @@ const run: Kind<ReadingsDocument> = {
 }
 
 const exercise: Kind<Exercise> = {
-  ...whole,
+  ...usual,
   words: 'exercise',
   read(value) {
     const problems = declaredProblems(exerciseDeclaration, value)
@@ -159,13 +163,11 @@ const exercise: Kind<Exercise> = {
   titleOf: ({ of }) => of,
   // The sheet that the task is on, or `own`, a point, and the task's code.
   name: (id, { of }) => /^(own|[\w-]{1,64})\.[0-9A-Z-]{14}$/.test(id) && id.endsWith(`.${of}`),
-  most: unbounded,
-  longest: unbounded,
   listed: ({ seconds, result }) => ({ seconds, result }),
 }
 
 const sheet: Kind<KeptSheet> = {
-  ...whole,
+  ...usual,
   words: 'sheet',
   read(value) {
     const read = readKeptSheet(value)
@@ -173,11 +175,10 @@ const sheet: Kind<KeptSheet> = {
   },
   titleOf: ({ title }) => title,
   most: 500,
-  longest: unbounded,
 }
 
 const way: Kind<Way> = {
-  ...whole,
+  ...usual,
   words: 'way',
   read(value) {
     const read = readWay(value)
@@ -186,7 +187,6 @@ const way: Kind<Way> = {
   titleOf: ({ name }) => name,
   isByTitle: true,
   most: 200,
-  longest: unbounded,
   order: 'title',
 }
 

@@ -36,6 +36,7 @@ const plainReading = {
   at: optional(about('When, as an ISO 8601 date and time.', text({ most: 40 }))),
   note: optional(text({ most: 500 })),
 }
+const whateverItIsOf = object(plainReading)
 const typedText = anyOf([text(), number()])
 
 /** A reading as plain JSON. Which fields go together, {@link readReading} says. */
@@ -157,7 +158,7 @@ export function readReading(
     complain('readings', 'a reading is an object with quantity, of or between, and value')
     return { ok: false, problems }
   }
-  for (const { at, message } of problemsOf(object(plainReading), raw)) complain(at, message)
+  for (const { at, message } of problemsOf(whateverItIsOf, raw)) complain(at, message)
   const quantity = isDeclared(plainReading.quantity, raw.quantity) ? raw.quantity : null
   const between = raw.between
   const isPair = Array.isArray(between) && between.length === 2 && between.every(isName)

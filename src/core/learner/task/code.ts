@@ -134,7 +134,7 @@ export function codesOf(all: readonly Generator[], table: Readonly<Record<string
       coded: { version, dials: dials as unknown as Dials, seed },
     }
   }
-  return { write, read }
+  return { write, read, generatorFor }
 }
 
 const codes = codesOf(generators, dialTable)
@@ -142,6 +142,10 @@ const codes = codesOf(generators, dialTable)
 /** The code of a task of these dials, of the first generator that knows them all. */
 export const writeCode = (dials: Dials, seed: number): string =>
   codes.write(dials as Readonly<Record<string, unknown>>, seed)
+
+/** The version of the first generator that knows all values of some dials. */
+export const versionFor = (dials: Dials): number =>
+  codes.generatorFor(dials as Readonly<Record<string, unknown>>).version
 
 /** Reads a code as people type it. */
 export const readCode = (text: string): ReadCode => codes.read(text)

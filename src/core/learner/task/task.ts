@@ -3,7 +3,7 @@ import { quantityText, unitOf } from '../../number'
 import { workOut, type Worksheet } from '../../worksheet'
 import type { Move, MoveFields } from '../attempt'
 import { chanceOf } from './chance'
-import { readCode, seeds, writeCode } from './code'
+import { readCode, seeds, versionFor, writeCode } from './code'
 import { bridgeResistors, type DialProblem, type Dials } from './dials'
 import { makeNetwork } from './made'
 import { against, type KindOfTask, type MovesOf } from './kind'
@@ -83,9 +83,7 @@ export function taskFrom(dials: Dials, seed: number): Task | null {
   if (dialProblems(dials).length > 0) return null
   for (let i = 0; i < seedsTried; i++) {
     const own = (seed + i * 7919) % seeds
-    const code = writeCode(dials, own)
-    const read = readCode(code)
-    const task = read.ok ? makers[read.coded.version](dials, own, code) : null
+    const task = makers[versionFor(dials)](dials, own, writeCode(dials, own))
     if (task) return task
   }
   return null
