@@ -6,11 +6,11 @@ const wings = {
   network: [],
   solution: ['supply', 'expansion', 'compiled', 'checks'],
   worksheet: ['explain', 'method', 'derivation', 'worked', 'rounding', 'reveal', 'thread', 'whatif', 'analysis'],
-  picture: ['drawing', 'staircase'],
+  picture: ['drawing', 'staircase', 'ink'],
   entry: ['formula', 'sketch'],
   bench: ['circuit', 'tolerance', 'meter', 'plan', 'readings', 'diagnosis', 'standin'],
   learner: ['answer', 'slip', 'attempt', 'task', 'skill'],
-  report: ['ink', 'contents', 'writing'],
+  report: ['contents', 'writing'],
   kept: [],
 }
 

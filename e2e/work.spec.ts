@@ -69,10 +69,8 @@ test('a value is dragged like a knob, everything follows; it is put back, also w
   // 15 Ω and 20 per cent after per cent: while it is held, values and strengths are there, the formulas wait.
   await expect(knob(page)).toContainText('R4 = 18.3 Ω')
   await expect(shown(page, 'R4', 'reduce')).toContainText('18.3 Ω')
-  await expect(page.getByRole('button', { name: 'current of R3: where it comes from' })).toHaveAttribute(
-    'data-moves',
-    /^\+0\.\d\u2009%$/,
-  )
+  const current = page.getByRole('button', { name: 'current of R3: where it comes from' })
+  await expect(current.locator('[data-moves]')).toHaveText(/^\+0\.\d\u2009%$/)
   await page.mouse.up()
   await expect(half(page, 1, 'reduce').getByRole('math').last()).toHaveAttribute('aria-label', /11\.37 Ω/)
   await expect(page.locator('[data-compared]')).toContainText('R4 = 18.3 Ω')
@@ -195,7 +193,7 @@ test.describe('the staircase', () => {
     await openFormula(page, 'Stairs', five)
     await expect(stairs(page).locator('[data-stair]')).toHaveCount(5)
     await expect(stairs(page).getByRole('group', { name: /^Staircase of potentials: node 1 at 12/ })).toBeVisible()
-    await stair(page, 'R3').locator('text').first().hover()
+    await stairs(page).locator('[data-slides="R3"] text').first().hover()
     const first = '[data-row="0"][data-side="reduce"]'
     await expect(page.locator(`${first} [data-slides="R3"]`)).toHaveAttribute('data-pointed-at', '')
     await page.locator(`${first} [data-target="part-1"]`).focus()
@@ -212,7 +210,7 @@ test.describe('the staircase', () => {
         .click()
       expect((await download).suggestedFilename()).toBe(`stairs-staircase.${kind.toLowerCase()}`)
     }
-    await stair(page, 'R4')
+    await stairs(page)
       .getByRole('button', { name: /^R4: 640/ })
       .focus()
     await page.keyboard.press('Enter')
@@ -228,7 +226,7 @@ test.describe('the staircase', () => {
     await expect.poll(async () => Math.abs((await boxOf(page, 'R1')).height - before.height) < 3).toBe(true)
     await page.getByRole('link', { name: 'Draw' }).click()
     await expect(page.locator('[data-board] [data-slides="R3"]')).toBeVisible()
-    await stair(page, 'R3').locator('text').first().hover()
+    await stairs(page).locator('[data-slides="R3"] text').first().hover()
     await expect(page.locator('[data-board] [data-slides="R3"]')).toHaveAttribute('data-pointed-at', '')
   })
 

@@ -46,7 +46,7 @@ async function dragTime(page: Page): Promise<number> {
       const board = document.querySelector('[role=application]')
       if (!board) throw new Error('no board')
       // What moves is drawn in a layer of its own, by another element.
-      const line = () => document.querySelector('[data-part="R1"] path')?.getAttribute('d')
+      const line = () => document.querySelector('[data-part="R1"] polyline')?.getAttribute('points')
       const taken: number[] = []
       for (let i = 0; i < 60; i++) {
         const before = line()

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useState } from 'react'
-import { flushSync } from 'react-dom'
-import type { Amount } from '@/core/number'
 import type { Reveal, Worksheet } from '@/core/worksheet'
-import { drawStaircase } from '@/core/picture'
+import { drawStaircase, stairInk } from '@/core/picture'
 import { Button } from './Button'
+import { Drawing } from './Drawing'
 import { fileName } from './download'
 import { useSettings } from './settings'
-import { StairDrawing } from './StairDrawing'
+import { useInHand } from './turned'
+import { useInSight } from './useInSight'
 import { useOfWidth } from './useOfWidth'
 
 /** More steps than this cannot be told apart. */
@@ -29,19 +29,10 @@ export function Stairs({
   const isFound = reveal?.isFound
   const isLarge = worksheet.network.parts.length > mostDrawn
   const room = useOfWidth(place, roomIn, 900)
-  // While a knob is turned, its steps move with it in the same frame.
-  const [live, setLive] = useState<Live | null>(null)
-  useEffect(() => {
-    if (!place) return
-    const follow = (event: Event) => {
-      const { detail } = event as CustomEvent<readonly (Amount | null)[] | null>
-      if (detail) flushSync(() => setLive({ of: worksheet, amounts: detail }))
-      else setLive(null)
-    }
-    place.addEventListener('turned', follow)
-    return () => place.removeEventListener('turned', follow)
-  }, [place, worksheet])
-  const shown = live?.of === worksheet ? withAmounts(worksheet, live.amounts) : worksheet
+  const isSeen = useInSight(place)
+  const inHand = useInHand()
+  // While a knob is turned, its steps move with it in the same frame; at rest they stand as they were drawn.
+  const shown = isSeen && inHand?.of === worksheet && inHand.isTurning ? inHand.worksheet : worksheet
   const picture = useMemo(
     () => (isLarge ? null : drawStaircase(shown, { figures, byCurrent, room, isFound })),
     [isLarge, shown, figures, byCurrent, room, isFound],
@@ -49,10 +40,9 @@ export function Stairs({
   usePointing(place !== null)
   if (!picture) return null
   const save = async (kind: 'svg' | 'png') => {
-    const drawing = place?.querySelector<SVGSVGElement>('svg[aria-label^="Staircase"]')
-    if (!drawing) return
-    const { exportPicture } = await import('./exportPicture')
-    await exportPicture(drawing, kind, fileName(`${worksheet.network.title || 'network'} staircase`, ''))
+    const { savePicture } = await import('./savePicture')
+    const name = fileName(`${worksheet.network.title || 'network'} staircase`, '')
+    await savePicture(stairInk(picture, { inColour: true }), kind, name)
   }
   return (
     <section
@@ -76,21 +66,10 @@ export function Stairs({
         </span>
       </div>
       <div className="overflow-x-auto py-1">
-        <StairDrawing picture={picture} pointable={pointable} />
+        <Drawing ink={stairInk(picture, { inColour: true, isPointable: pointable })} least={picture.width * 0.85} />
       </div>
     </section>
   )
-}
-
-interface Live {
-  readonly of: Worksheet
-  readonly amounts: readonly (Amount | null)[]
-}
-
-/** A worksheet as it stands while one of its values is turned. */
-function withAmounts(worksheet: Worksheet, amounts: Live['amounts']): Worksheet {
-  const lines = worksheet.derivation.lines.map((line, id) => ({ ...line, amount: amounts[id] }))
-  return { ...worksheet, derivation: { ...worksheet.derivation, lines } }
 }
 
 /** How wide the steps may be, so that all of the staircase is seen: what is left beside its words. */

@@ -3,8 +3,9 @@
  * logbook. Textbooks: “redraw the circuit”.
  */
 export * from './drawing'
-export { describeSheet, drawSheet, type Form, type SheetOptions } from './sheet'
-export { drawLoops, loopsOf, type Loop, type LoopedPicture } from './loops'
+export { describeSheet, drawSheet, relabelled, type Form, type SheetOptions } from './sheet'
+export { drawLoops, loopName, loopsInk, loopsOf, type Loop, type LoopedPicture } from './loops'
 export { currentPath, type CurrentPath } from './currentPath'
 export * from './staircase'
+export * from './ink'
 export { cardOf, type Card } from './card'

@@ -1,7 +1,8 @@
 import { equalText, type Figures } from '../number'
 import { insideOf, outwardFrom } from '../structure'
 import { amountAt, type Worksheet } from '../worksheet'
-import { measures, overlap, type Box, type Picture, type PlacedPart } from './drawing'
+import { measures, overlap, type Box, type Coordinates, type Picture, type PlacedPart } from './drawing'
+import { pictureInk, word, type Group, type Ink, type SheetLooks } from './ink'
 import { drawSheet } from './sheet'
 
 /** A loop around the resistors of one step, with the name and value of its equivalent. */
@@ -148,4 +149,47 @@ function boxesAround(picture: Picture, loops: readonly Loop[], { elements }: Wor
     })
   }
   return found
+}
+
+/** The first sheet with all its loops, each with its name: in colours, or those of every other depth dashed. */
+export function loopsInk({ picture, boxes, frame }: LoopedPicture, looks: SheetLooks): Ink {
+  const { inColour } = looks
+  return {
+    box: frame,
+    shapes: [
+      ...boxes.map(({ box, loop }): Group => {
+        const at = { x: box.x + 7, y: box.y + box.height - 4 }
+        const { target, data, shapes } = loopName(loop, at)
+        const outline = { shape: 'box', ...box, radius: 9 } as const
+        return {
+          shape: 'group',
+          key: `loop-${loop.step}`,
+          data,
+          target: inColour ? target : undefined,
+          shapes: inColour
+            ? [{ ...outline, wide: 1.6, stroke: `loop-${loop.step}` }, ...shapes]
+            : [
+                { ...outline, wide: 1.2, ...(loop.within % 2 === 0 && { dashes: [5, 3] }) },
+                word(loop.text, at.x, at.y, { anchor: 'start', size: 11, bold: true }),
+              ],
+        }
+      }),
+      ...pictureInk(picture, looks, { isPointable: inColour }),
+    ],
+    description: looks.description,
+  }
+}
+
+/** A loop's name behind a dot in its colour; what it says, and can be pointed at as, is the value of its equivalent. */
+export function loopName({ step, text, line: id }: Loop, { x, y }: Coordinates): Group {
+  return {
+    shape: 'group',
+    key: `loop-${step}`,
+    data: { loop: text },
+    target: id === undefined ? undefined : { id: `loop-${step}`, says: `${text}: where it comes from`, line: id },
+    shapes: [
+      { shape: 'circle', x: x + 3, y: y - 4, radius: 3.5, wide: 0, fill: `loop-${step}` },
+      word(text, x + 10, y, { anchor: 'start', size: 11, bold: true, clear: true }),
+    ],
+  }
 }

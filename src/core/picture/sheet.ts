@@ -198,6 +198,23 @@ export function drawSheet(
 }
 
 /**
+ * A picture with the words of another of the same sheet, where its own stand.
+ *
+ * @param mark what is put behind a word, by its line
+ */
+export function relabelled(picture: Picture, other: Picture, mark: (line: number) => string): Picture {
+  const parts = picture.parts.map((part, i) => {
+    const { label } = other.parts[i]
+    const lines = label.lines.map((text, k) => {
+      const line = label.ids?.[k]
+      return line === undefined ? text : text + mark(line)
+    })
+    return { ...part, label: { ...label, lines } }
+  })
+  return { ...picture, parts }
+}
+
+/**
  * A sheet read aloud, in one sentence.
  *
  * @param picture the same sheet as {@link drawSheet} drew it

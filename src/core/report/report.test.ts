@@ -14,6 +14,7 @@ import { runs, spread } from '../../../test/runs'
 import { stepsCsv } from '@/ui/files/stepsCsv'
 import { reportChoices, readNetwork, type WorksheetChoices } from '../network'
 import { shownText, writeQuantity } from '../number'
+import { marksOf, svgOf, type Ink } from '../picture'
 import { unitOfLine, worksheetDocument, type Formula, type Worksheet } from '../worksheet'
 import {
   latexOf,
@@ -21,9 +22,7 @@ import {
   markdownOf,
   stepLatex,
   stepText,
-  svgOf,
   type ReportBlock,
-  type Ink,
   type Report,
   type ReportOptions,
 } from '.'
@@ -124,7 +123,8 @@ function drawingsOf(report: Report): Ink[] {
   )
 }
 
-const wordsOf = ({ shapes }: Ink) => shapes.flatMap((shape) => (shape.shape === 'word' ? [shape.text.trim()] : []))
+const wordsOf = ({ shapes }: Ink) =>
+  marksOf(shapes).flatMap((shape) => (shape.shape === 'word' ? [shape.text.trim()] : []))
 
 test.each(sorts)('a task sheet tells no result: %s', (_, make) => {
   const worksheet = make()
@@ -370,7 +370,7 @@ test('nothing of a drawing lies outside its box', () => {
       drawingsOf(reportOf(make(), { density: 'compact', form: 'loop' })),
     ))
       expect(
-        ink.shapes
+        marksOf(ink.shapes)
           .flatMap((shape) => (shape.shape === 'line' ? shape.places : [shape]))
           .filter(
             ({ x, y }) =>

@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import type { LabelledPoints } from '@/core/structure'
-import type { BoardPicture, Chosen } from '@/core/entry'
-import { NodeDot, NodeMark } from '@/ui/NodeMark'
+import { boardNode, endsInk, type BoardPicture, type Chosen } from '@/core/entry'
+import { Shapes } from '@/ui/Drawing'
 import { BoardPart } from './BoardPart'
 
 interface Props {
@@ -55,44 +55,38 @@ export const BoardLayer = memo(function BoardLayer({
           />
         )
       })}
-      {picture.dots.map(({ point, x, y }) => (
-        <NodeDot key={`${x},${y}`} x={x} y={y} node={nodeOf(point)} />
-      ))}
-      {picture.bare.map(({ point, x, y }) => (
-        <NodeDot key={point} x={x} y={y} node={nodeOf(point)} bare />
-      ))}
-      {picture.nodes.map(({ node, label, x, y, points }) => (
-        <g
-          key={node}
-          data-node={node}
-          role="button"
-          tabIndex={0}
-          aria-label={`Node ${label}: points ${points.join(', ')}`}
-          onFocus={() => onLight(node)}
-          onBlur={() => onLight(null)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' && event.key !== ' ') return
-            event.preventDefault()
-            event.stopPropagation()
-            onNode(node)
-          }}
-          className="group/node cursor-pointer outline-none"
-        >
-          <circle
-            cx={x}
-            cy={y}
-            r={13}
-            className="pointer-events-all fill-none group-focus-visible/node:fill-chosen"
-            data-chrome
-          />
-          <NodeMark x={x} y={y} node={node} label={label} />
-          {node === zero && (
-            <text x={x} y={y + 20} textAnchor="middle" className="fill-soft text-[10px]">
-              0&#8239;V
-            </text>
-          )}
-        </g>
-      ))}
+      <g className="pointer-events-none">
+        <Shapes shapes={endsInk(picture, nodeOf)} />
+      </g>
+      {picture.nodes.map((it) => {
+        const { node, label, x, y, points } = it
+        return (
+          <g
+            key={node}
+            data-node={node}
+            role="button"
+            tabIndex={0}
+            aria-label={`Node ${label}: points ${points.join(', ')}`}
+            onFocus={() => onLight(node)}
+            onBlur={() => onLight(null)}
+            onKeyDown={(event) => {
+              if (event.key !== 'Enter' && event.key !== ' ') return
+              event.preventDefault()
+              event.stopPropagation()
+              onNode(node)
+            }}
+            className="group/node cursor-pointer outline-none"
+          >
+            <circle
+              cx={x}
+              cy={y}
+              r={13}
+              className="pointer-events-all fill-none group-focus-visible/node:fill-chosen"
+            />
+            <Shapes shapes={boardNode(it, zero)} />
+          </g>
+        )
+      })}
     </>
   )
 })

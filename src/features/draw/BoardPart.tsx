@@ -1,9 +1,7 @@
-import { memo } from 'react'
-import { measures, placeOn } from '@/core/picture'
-import type { BoardPart as Drawn } from '@/core/entry'
-import { pathOf } from '@/ui/linePath'
-import { nodeLook } from '@/ui/nodeLook'
-import { MeterSymbol, Plates, Resistor, Signs, placesText } from '@/ui/symbols'
+import { memo, useMemo } from 'react'
+import { measures, placeOn, pointsText } from '@/core/picture'
+import { partInk, type BoardPart as Drawn } from '@/core/entry'
+import { Shapes } from '@/ui/Drawing'
 
 interface Props {
   readonly part: Drawn
@@ -41,15 +39,18 @@ export const BoardPart = memo(function BoardPart({
   mark,
   pointed,
 }: Props) {
-  const { name, kind, value, head, tail, line, symbol, nameAt, valueAt } = part
-  const tone = chosen ? 'stroke-chosen' : mark || pointed ? 'stroke-trouble' : 'stroke-ink'
-  const fill = chosen ? 'fill-chosen' : mark || pointed ? 'fill-trouble' : 'fill-ink'
+  const { name, kind, value, line, symbol } = part
+  const tone = chosen ? 'chosen' : mark || pointed ? 'trouble' : 'ink'
+  const whole = pointsText(line)
   const at = placeOn(symbol)
   const [half, side] = [symbol.length / 2, measures.plate]
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
+  const isWire = kind === 'wire'
+  const shapes = useMemo(
+    () => partInk(part, { symbols, tone, ends: [from, to], lit, mark, isNamed: chosen, size: 12 }),
+    [part, symbols, tone, from, to, lit, mark, chosen],
+  )
   const said = `${name}, ${kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`
-  const wire = kind === 'wire'
-  const halves = [{ line: head, node: from }, ...(wire ? [] : [{ line: tail, node: to }])]
   return (
     <g
       data-part={name}
@@ -62,91 +63,23 @@ export const BoardPart = memo(function BoardPart({
       className="group/part cursor-pointer outline-none"
     >
       {(chosen || pointed) && (
-        <path
-          d={pathOf(line)}
+        <polyline
+          points={whole}
           className={chosen ? 'fill-none stroke-chosen-wash' : 'fill-none stroke-trouble-wash'}
           strokeWidth={11}
           strokeLinejoin="round"
           strokeLinecap="round"
-          data-chrome
         />
       )}
-      <path
-        d={pathOf(line)}
+      <polyline
+        points={whole}
         className="pointer-events-stroke fill-none group-focus-visible/part:stroke-chosen"
         strokeWidth={12}
         strokeOpacity={0.35}
         strokeLinejoin="round"
-        data-chrome
       />
-      {halves.map(({ line: half, node }, i) => (
-        <NodeLine
-          key={i}
-          d={pathOf(half)}
-          node={node}
-          lit={lit !== null && node === lit}
-          dotted={kind === 'terminals'}
-        />
-      ))}
-      {!wire && (
-        <g data-grip="body">
-          <path d={`M${placesText(grip, 'L')}Z`} className="pointer-events-all fill-none" data-chrome />
-          {kind === 'resistor' && <Resistor {...symbol} symbols={symbols} tone={tone} />}
-          {kind === 'source' && <Plates {...symbol} tone={tone} />}
-          {(kind === 'ammeter' || kind === 'voltmeter') && <MeterSymbol {...symbol} kind={kind} tone={tone} />}
-        </g>
-      )}
-      {kind !== 'resistor' && kind !== 'wire' && <Signs {...symbol} kind={kind} />}
-      {(!wire || chosen) && (
-        <text data-grip="label" x={nameAt.x} y={nameAt.y} textAnchor={nameAt.anchor} className={`${fill} font-medium`}>
-          {name}
-          {kind === 'terminals' && ' ?'}
-        </text>
-      )}
-      {value && (
-        <text data-grip="label" x={valueAt.x} y={valueAt.y} textAnchor={valueAt.anchor} className="fill-soft">
-          {value}
-        </text>
-      )}
-      {mark && (
-        <text
-          data-grip="label"
-          x={valueAt.x}
-          y={valueAt.y + (value ? 13 : 0)}
-          textAnchor={valueAt.anchor}
-          className="fill-trouble text-[10px]"
-        >
-          ▲ {mark}
-        </text>
-      )}
+      {!isWire && <polygon data-grip="body" points={pointsText(grip)} className="pointer-events-all fill-none" />}
+      <Shapes shapes={shapes} />
     </g>
   )
 }, sameDrawing)
-
-interface NodeLineProps {
-  readonly d: string
-  readonly node: number
-  readonly lit: boolean
-  readonly dotted: boolean
-}
-
-/** A line in its node's colour; from the ninth node on with a light core, since the colours come again. */
-function NodeLine({ d, node, lit, dotted }: NodeLineProps) {
-  const { colour, core } = node < 0 ? { colour: 'var(--ink)', core: null } : nodeLook(node)
-  const wide = (lit ? 4 : 2) + (core === null ? 0 : 1.2)
-  const line = { d, className: 'fill-none', strokeLinejoin: 'round' } as const
-  return (
-    <>
-      <path
-        {...line}
-        style={{ stroke: colour }}
-        strokeWidth={wide}
-        strokeLinecap="round"
-        strokeDasharray={dotted ? '2 5' : undefined}
-      />
-      {core !== null && (
-        <path {...line} style={{ stroke: 'var(--sheet)' }} strokeWidth={1.1} strokeDasharray={core} data-core />
-      )}
-    </>
-  )
-}

@@ -2,15 +2,17 @@ import clsx from 'clsx'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { currentPath } from '@/core/picture'
-import { mendMiss, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
+import { drawnInk, mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
 import { downloadBlob, fileName } from '@/ui/download'
+import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
 import { MenuItem } from '@/ui/MenuItem'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
+import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
 import { useArrival } from '@/ui/useArrival'
 import { AskedNode } from './AskedNode'
@@ -21,9 +23,8 @@ import { BoardFooter, type Tracing } from './BoardFooter'
 import { DrawActions } from './DrawActions'
 import { MissMark } from './MissMark'
 import { keyOf } from './missText'
-import { PathOverlay } from './PathOverlay'
 import { SelectionBar } from './SelectionBar'
-import { Stage } from './Stage'
+import { Stage, stretchedInk } from './Stage'
 import { StretchedPreview } from './StretchedPreview'
 import { keyOfTrouble, marksOf, troublesOf } from './troubles'
 import { TraceAdjust } from './TraceAdjust'
@@ -46,6 +47,7 @@ export function DrawnNetwork() {
   const { network, problems } = worked
   const worksheet = worked.worksheet?.network === network ? worked.worksheet : null
   const document = useStore(store, (state) => state.document)
+  const { settings } = useSettings()
   const drawn = useBoard()
   const { board, nodes, nodeOf, picture } = drawn
   const edit = useEdit()
@@ -81,6 +83,10 @@ export function DrawnNetwork() {
   const path = useMemo(
     () => (pathShown === 'off' || network === null ? null : currentPath(network, worksheet ?? undefined)),
     [pathShown, network, worksheet],
+  )
+  const over = useMemo(
+    () => (path ? pathInk(path, board, picture.parts, pathShown === 'electrons') : []),
+    [path, board, picture, pathShown],
   )
 
   const focusBoard = useCallback(
@@ -146,11 +152,19 @@ export function DrawnNetwork() {
   }, [stretched, worksheet, problems, toggle])
   const turnPath = useCallback(() => setPathShown((now) => (now === 'off' ? 'conventional' : 'off')), [])
   const saveDrawing = async (kind: 'svg' | 'png') => {
-    const { exportPicture } = await import('@/ui/exportPicture')
-    const sheet = area.current?.querySelector<SVGSVGElement>('[data-stretched] svg')
-    const svg = sheet ?? area.current?.querySelector<SVGSVGElement>('[data-board]')
-    const name = fileName(`${document.title || 'network'} ${sheet ? 'stretched' : 'drawing'}`, '')
-    if (svg) await exportPicture(svg, kind, name, sheet ? undefined : picture.box)
+    const { savePicture } = await import('@/ui/savePicture')
+    const ink =
+      stretched && worked.worksheet
+        ? stretchedInk(worked.worksheet, settings)
+        : drawnInk(picture, {
+            symbols: settings.symbols,
+            description: `${document.title || 'The network'} as it was drawn`,
+            nodeOf,
+            zero: drawn.zero,
+            marks,
+            over,
+          })
+    await savePicture(ink, kind, fileName(`${document.title || 'network'} ${stretched ? 'stretched' : 'drawing'}`, ''))
   }
 
   const savePicture = async (picture: string) => {
@@ -242,7 +256,9 @@ export function DrawnNetwork() {
                 under={trace && <TracePicture trace={trace} view={view} />}
               >
                 {path && (
-                  <PathOverlay path={path} board={board} parts={picture.parts} electrons={pathShown === 'electrons'} />
+                  <g className="pointer-events-none" data-current={pathShown}>
+                    <Shapes shapes={over} />
+                  </g>
                 )}
                 {misses.map((miss) => (
                   <MissMark

@@ -16,7 +16,6 @@ export function MissMark({ miss, board, label, onJoin }: Props) {
   return (
     <g
       data-join={keyOf(miss)}
-      data-chrome
       role="button"
       tabIndex={0}
       aria-label={missText(miss, label)}

@@ -1,8 +1,10 @@
 import { useLayoutEffect, useMemo, useRef, type RefObject } from 'react'
-import { drawSheet } from '@/core/picture'
+import { drawSheet, sheetInk, type Ink } from '@/core/picture'
 import type { Worksheet } from '@/core/worksheet'
+import { Drawing } from '@/ui/Drawing'
 import { useSettings } from '@/ui/settings'
-import { SheetDrawing } from '@/ui/SheetDrawing'
+import type { Settings } from '@/ui/settingsCookie'
+import { leastScale } from '@/ui/SheetDrawing'
 
 /** Where the symbols of a drawing stand on the screen, by the names of their parts. */
 export type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
@@ -56,6 +58,19 @@ export function slideFrom(before: Places, drawing: Element | null): void {
       line.animate([{ opacity: 0 }, { opacity: 0 }, { opacity: 1 }], { duration })
 }
 
+/** The first sheet, stretched, in colours. */
+export function stretchedInk(worksheet: Worksheet, { figures, symbols, form }: Settings): Ink {
+  const picture = drawSheet(worksheet, worksheet.rows[0], 'reduce', figures, { form })
+  const said = picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ')}`).join(', ')
+  return sheetInk(picture, {
+    nodeLabels: worksheet.wiring.nodes.map(({ label }) => label),
+    symbols,
+    side: 'reduce',
+    inColour: true,
+    description: `The network stretched from + to −: ${said}`,
+  })
+}
+
 interface Props {
   readonly worksheet: Worksheet
   /** Where the parts stood on the board. */
@@ -64,25 +79,14 @@ interface Props {
 
 /** The drawing unfolded: sheet 0 of the valley, between + at the left and − at the right. */
 export function Stage({ worksheet, from }: Props) {
-  const { figures, symbols, form } = useSettings().settings
+  const { settings } = useSettings()
   const place = useRef<HTMLDivElement>(null)
-  const picture = useMemo(
-    () => drawSheet(worksheet, worksheet.rows[0], 'reduce', figures, { form }),
-    [worksheet, figures, form],
-  )
-  const labels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
+  const ink = useMemo(() => stretchedInk(worksheet, settings), [worksheet, settings])
   useLayoutEffect(() => slideFrom(from.current, place.current), [from])
   return (
     <div ref={place} data-stretched className="flex h-full items-center justify-center overflow-auto paper p-6">
-      <div className="w-full" style={{ maxWidth: picture.width * 1.6 }}>
-        <SheetDrawing
-          picture={picture}
-          nodeLabels={labels}
-          symbols={symbols}
-          side="reduce"
-          description={`The network stretched from + to −: ${picture.parts.map(({ label }) => `${label.name} ${label.lines.join(' ')}`).join(', ')}`}
-          wide
-        />
+      <div className="w-full" style={{ maxWidth: ink.box.width * 1.6 }}>
+        <Drawing ink={ink} size={{ width: '100%' }} least={ink.box.width * leastScale} className="overflow-visible" />
       </div>
     </div>
   )

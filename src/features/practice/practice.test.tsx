@@ -195,7 +195,7 @@ test('dials turn the task; what cannot be says so at the dial; codes are typed',
   }
   await turn('resistors', 'ArrowUp')
   expect(dial('resistors')).toHaveAttribute('aria-valuetext', '4 resistors')
-  expect(all('[data-picture] [data-drawn]')).toHaveLength(4)
+  expect(all('[data-picture] [data-target]')).toHaveLength(4)
   await turn('resistors', 'Home')
   expect(dial('resistors')).toHaveAttribute('aria-valuetext', '3 resistors')
   const before = code()

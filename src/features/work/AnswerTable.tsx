@@ -6,7 +6,7 @@ import type { Worksheet } from '@/core/worksheet'
 import { differs, shownText, type Amount, type Quantity, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
-import { useSettings } from '@/ui/settings'
+import { Value } from '@/ui/turned'
 import { onceThere } from '@/ui/onceThere'
 import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from '@/core/report'
 import { BranchCurrents } from './BranchCurrents'
@@ -66,7 +66,6 @@ export const AnswerTable = memo(function AnswerTable({
   /** The same without rounding, where values are rounded as on paper. */
   readonly exact: Worksheet | null
 }) {
-  const { figures } = useSettings().settings
   const [sorting, setSorting] = useState<Sorting | null>(null)
   const [all, setAll] = useState(false)
   const { outcome, elements, derivation, network } = worksheet
@@ -130,7 +129,7 @@ export const AnswerTable = memo(function AnswerTable({
                       {key === 'current' && named.has(row.name) && (
                         <span className="mr-2 text-soft">{named.get(row.name)}</span>
                       )}
-                      {barred(shownText(row[key], unit, figures))}
+                      <Value line={lineOf(row, key)} amount={row[key]} unit={unit} />
                       {exactly && key !== 'resistance' && (
                         <Exactly amount={exactly.get(row.name)?.[key] ?? null} paper={row[key]} unit={unit} />
                       )}
@@ -154,7 +153,7 @@ export const AnswerTable = memo(function AnswerTable({
                     <span className="mr-2 text-soft">{named.get(source.name)}</span>
                   )}
                   <Pointable line={lineOf(whole, key)} of={`${key} of the supply`}>
-                    {barred(shownText(whole[key], unit, figures))}
+                    <Value line={lineOf(whole, key)} amount={whole[key]} unit={unit} />
                   </Pointable>
                 </td>
               ))}

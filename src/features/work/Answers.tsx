@@ -3,8 +3,9 @@ import { useDeferredValue, useState } from 'react'
 import { withoutRounding, type Worksheet } from '@/core/worksheet'
 import { AnswerTable } from './AnswerTable'
 import { onceThere } from '@/ui/onceThere'
+import { Seen } from '@/ui/turned'
+import { useInSight } from '@/ui/useInSight'
 import { Lazy } from './Lazy'
-import { useInSight } from './useInSight'
 import type { WhatIf } from './whatif/state'
 
 const Compared = dynamic(() => onceThere(() => import('./whatif/Compared')).then((module) => module.Compared))
@@ -33,18 +34,20 @@ export function Answers({
   const exact = withoutRounding(shown)
   return (
     <div ref={setPlace}>
-      {shown.asked ? (
-        <OnlyAsked worksheet={shown} asked={shown.asked} />
-      ) : (
-        <>
-          <AnswerTable worksheet={shown} exact={exact} />
-          {whatIf && <Compared whatIf={whatIf} />}
-          <Lazy at={false} height={300}>
-            <Stairs worksheet={shown} />
-          </Lazy>
-          {steps < mostSteps && <Powers worksheet={shown} exact={exact} />}
-        </>
-      )}
+      <Seen value={isSeen}>
+        {shown.asked ? (
+          <OnlyAsked worksheet={shown} asked={shown.asked} />
+        ) : (
+          <>
+            <AnswerTable worksheet={shown} exact={exact} />
+            {whatIf && <Compared whatIf={whatIf} />}
+            <Lazy at={false} height={300}>
+              <Stairs worksheet={shown} />
+            </Lazy>
+            {steps < mostSteps && <Powers worksheet={shown} exact={exact} />}
+          </>
+        )}
+      </Seen>
     </div>
   )
 }

@@ -32,7 +32,7 @@ interface Props {
   readonly children?: ReactNode
 }
 
-export const allShown: Pick<Reached, 'reason' | 'check'> = { reason: true, check: true }
+const allShown: Pick<Reached, 'reason' | 'check'> = { reason: true, check: true }
 
 /** More lines than this are not read in a row. */
 const mostLines = 12

@@ -1,11 +1,9 @@
 import { useState } from 'react'
 import { amountAt, currentKeys, type Worksheet } from '@/core/worksheet'
 import { currentNameRule, isCurrentName } from '@/core/network'
-import { shownText } from '@/core/number'
-import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
+import { Value } from '@/ui/turned'
 import { Pointable } from './Pointable'
 
 /** More branches have their names in the table. */
@@ -13,7 +11,6 @@ const mostShown = 40
 
 /** The current of every branch by its name, which can be changed. */
 export function BranchCurrents({ worksheet }: { readonly worksheet: Worksheet }) {
-  const { figures } = useSettings().settings
   const { store, choose } = useOpenNetwork()
   const { currents, derivation, network, wiring } = worksheet
   if (currents === null || derivation.whole === null) return null
@@ -42,7 +39,7 @@ export function BranchCurrents({ worksheet }: { readonly worksheet: Worksheet })
             onName={(name) => rename(key, name, element)}
           />
           <Pointable line={derivation.found.current[element]} of={`current I${currents[element]}`}>
-            {barred(shownText(amountAt(worksheet, 'current', element), 'A', figures))}
+            <Value line={derivation.found.current[element]} amount={amountAt(worksheet, 'current', element)} unit="A" />
           </Pointable>
         </dd>
       ))}

@@ -4,6 +4,7 @@ import { differs, shownText, type Amount, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
+import { Moves } from '@/ui/turned'
 
 /** One formula. */
 export function Line({
@@ -29,6 +30,7 @@ export function Line({
           exactly {barred(shownText(exact.amount, exact.unit, figures === 'repeating' ? figures : 6))}
         </span>
       )}
+      <Moves line={id} />
       {wanted === 'yes' && work && <Keys keys={keystrokes(work)} />}
     </div>
   )

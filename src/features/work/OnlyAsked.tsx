@@ -7,11 +7,14 @@ import {
   type Worksheet,
 } from '@/core/worksheet'
 import { equalText, letterOf } from '@/core/number'
-import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { Formula } from '@/ui/Formula'
 import { useSettings } from '@/ui/settings'
+import { Moves, Value } from '@/ui/turned'
+
+/** A reading is what a meter shows. */
+const withoutEqual: typeof equalText = (...of) => equalText(...of).replace(/^= /, '')
 
 const letters = { ...letterOf, potential: 'potential' } as const
 
@@ -42,14 +45,15 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
                   : quantity === 'potential'
                     ? `potential of node ${nodeLabels[of]}`
                     : `${letters[quantity]} of ${ofSupply ? network.parts[wiring.supply].name : elements[of].name}`}{' '}
-                {isOpen
-                  ? ''
-                  : barred(
-                      equalText(amount, unitOfLine(derivation.lines[id]), figures).replace(
-                        /^= /,
-                        isReading ? '' : '= ',
-                      ),
-                    )}
+                {!isOpen && (
+                  <Value
+                    line={id}
+                    amount={amount}
+                    unit={unitOfLine(derivation.lines[id])}
+                    write={isReading ? withoutEqual : equalText}
+                  />
+                )}
+                <Moves line={id} />
               </span>
               {(quantity === 'potential' || isReading) &&
                 explainLine(worksheet, id).formulas.map((formula, k) => (

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { Moves } from '@/ui/turned'
 
 /** A value that can be pointed at, where it has a line of its own. */
 export function Pointable({
@@ -20,6 +21,7 @@ export function Pointable({
       aria-label={`${of}: where it comes from`}
     >
       {children}
+      <Moves line={line} />
     </button>
   )
 }

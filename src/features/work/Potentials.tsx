@@ -1,8 +1,6 @@
 import type { Worksheet } from '@/core/worksheet'
-import { shownText } from '@/core/number'
-import { barred } from '@/ui/Barred'
 import { NodeBadge } from '@/ui/NodeBadge'
-import { useSettings } from '@/ui/settings'
+import { Value } from '@/ui/turned'
 import { Pointable } from './Pointable'
 
 /** Nodes shown; a longer list is cut with the count of the rest. */
@@ -10,7 +8,6 @@ const mostShown = 200
 
 /** The potential of every node, from the + end down to 0 V. */
 export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
-  const { figures } = useSettings().settings
   const { nodes } = worksheet.outcome
   if (nodes.every(({ potential }) => potential === null)) return null
   return (
@@ -20,7 +17,7 @@ export function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
         <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
           <NodeBadge node={node} label={label} />
           <Pointable line={worksheet.derivation.found.potential[node]} of={`potential of node ${label}`}>
-            {barred(shownText(potential, 'V', figures))}
+            <Value line={worksheet.derivation.found.potential[node]} amount={potential} unit="V" />
           </Pointable>
         </dd>
       ))}

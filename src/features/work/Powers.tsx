@@ -1,4 +1,5 @@
 import { waysTo, wordSentence, type Worksheet } from '@/core/worksheet'
+import { Moves } from '@/ui/turned'
 import { Line, ValueLine } from './Line'
 import { RoundedWay } from './Rounded'
 
@@ -54,6 +55,7 @@ function PowerWays({ worksheet, id }: { readonly worksheet: Worksheet; readonly 
           </div>
         ))}
       </div>
+      <Moves line={worksheet.derivation.found.power[id]} />
       {isExact && <p className="text-xs text-holds">✓ {count} agree, exactly</p>}
     </li>
   )

@@ -9,8 +9,7 @@ import {
   type Worksheet,
 } from '@/core/worksheet'
 import { equalText } from '@/core/number'
-import { barred } from '@/ui/Barred'
-import { useSettings } from '@/ui/settings'
+import { Moves, Value } from '@/ui/turned'
 import { ValueLine } from './Line'
 
 /** The floor of the valley: the one resistance that is left, and the supply. */
@@ -25,7 +24,6 @@ export function SupplyBar({
   readonly current: boolean
   readonly reveal: Reveal | null
 }) {
-  const { figures } = useSettings().settings
   const reached = reveal?.reached(row.key, 'reduce', 0)
   if (reached && !reached.reason) return null
   const [{ lines }] = row.down
@@ -41,7 +39,9 @@ export function SupplyBar({
       )}
     >
       <span className="font-mono font-semibold text-bar-reduce" data-line={found.resistance[whole ?? -1]}>
-        Req {equivalent && barred(equalText(equivalent, 'Ω', figures))}
+        Req{' '}
+        {equivalent && <Value line={found.resistance[whole ?? -1]} amount={equivalent} unit="Ω" write={equalText} />}
+        <Moves line={found.resistance[whole ?? -1]} />
       </span>
       {lines
         .filter((id) => !reached || reached.lines.has(id))

@@ -108,6 +108,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           onChoose={choose}
           reveal={reveal}
           exact={withoutRounding(drawn)}
+          isSeen={seen.has(`${it.key} ${side}`)}
         />
       </Lazy>
     )

@@ -8,7 +8,7 @@ import { useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { isChanged, noChanges, openParts, type Outcome, type Side } from '@/core/worksheet'
+import { isChanged, noChanges, openParts, revealed, stopsOf, type Outcome, type Side } from '@/core/worksheet'
 import { SwitchButton } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { copyText } from '@/ui/copyText'
@@ -23,6 +23,7 @@ import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
 import { answerText } from '@/core/report'
 import { Answers } from './Answers'
+import { rowInk } from './drawRow'
 import { ModeSwitch } from './ModeSwitch'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
@@ -109,12 +110,12 @@ export function Work() {
   const standing = sheets.find(({ key }) => key === row) ?? (row === 'supply' ? sheets[sheets.length - 1] : sheets[0])
   const sheet = standing?.number ?? 0
   const saveSheet = async (side: Side, kind: 'svg' | 'png') => {
-    const drawing = window.document.querySelector<SVGSVGElement>(
-      `[data-row="${standing?.key}"][data-side="${side}"] svg[role]`,
-    )
-    if (!drawing) return void toast.error('This sheet is not drawn')
-    const { exportPicture } = await import('@/ui/exportPicture')
-    await exportPicture(drawing, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
+    if (!worksheet || !standing) return
+    const reveal = walk.mode === 'step' ? revealed(worksheet, stopsOf(worksheet, walk.pace), walk.shown) : null
+    const ink = rowInk(worksheet, standing, side, settings, reveal)
+    if (!ink) return void toast.error('This sheet is too large to be drawn')
+    const { savePicture } = await import('@/ui/savePicture')
+    await savePicture(ink, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
   }
   const sides = analysis?.supply.current ? (['reduce', 'expand'] as const) : (['reduce'] as const)
 
@@ -188,7 +189,7 @@ export function Work() {
                   key={`${side} ${kind}`}
                   onSelect={() => void saveSheet(side, kind)}
                   text={`Sheet ${sheet}, ${side === 'reduce' ? 'reducing' : 'expanding'}, as ${kind.toUpperCase()}`}
-                  disabled={!analysis}
+                  disabled={!analysis || isTried}
                 />
               )),
             )}

@@ -253,7 +253,7 @@ test('the answer table sorts, is copied as text, and saved as CSV', async () => 
 
 test('how sheets look: figures go with the network, symbols and the theme with the person', async () => {
   const { doors } = await open(Work, typed('1.5 + 7 // 3'))
-  const zigzags = () => all('svg polyline.stroke-ink.fill-none', half(0, 'reduce')).length
+  const zigzags = () => all('[data-symbol] polyline', half(0, 'reduce')).length
   expect(floor()).toContain('Req = 3.6')
   await press('1')
   await waitFor(() => expect(floor()).toContain('18/5'))

@@ -1,10 +1,8 @@
 import clsx from 'clsx'
 import type { KeyboardEvent, PointerEvent, ReactNode, Ref } from 'react'
 import { isSameSpot, type Bench, type Hands } from '@/core/bench'
-import { measures, type Coordinates } from '@/core/picture'
-import { NodeMark } from '@/ui/NodeMark'
-import { MeterSymbol, Resistor } from '@/ui/symbols'
-import { Wires } from '@/ui/Wires'
+import { measures, nodeMark, symbolOf, wiresInk, type Coordinates } from '@/core/picture'
+import { Shapes } from '@/ui/Drawing'
 import { freeEnd, placeOf, type BenchPicture, type DrawnLead } from './benchPicture'
 
 /** Room around the network for flags and what is said below it, in grid units. */
@@ -54,7 +52,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       className="mx-auto block h-auto max-h-[52vh] w-full touch-pan-x font-mono text-[11.5px] select-none"
       style={{ minWidth: frame.width * 0.8, maxWidth: frame.width * 1.8 }}
     >
-      <Wires picture={picture} />
+      <Shapes shapes={[wiresInk(picture)]} />
       {!hands.supply.isOut &&
         [picture.start, picture.finish].map(({ x, y }, i) => (
           <g key={i}>
@@ -77,12 +75,12 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       {picture.parts.map((part) =>
         part.symbol === 'resistor' ? null : (
           <g key={part.id}>
-            <MeterSymbol
-              x={(part.left + part.right) / 2}
-              y={part.y}
-              length={part.right - part.left}
-              kind={part.symbol}
-              tone="stroke-ink"
+            <Shapes
+              shapes={symbolOf(
+                part.symbol,
+                { x: (part.left + part.right) / 2, y: part.y, length: part.right - part.left },
+                symbols,
+              )}
             />
             <text x={(part.left + part.right) / 2} y={part.y - 14} textAnchor="middle" className="fill-ink">
               {part.label.name}
@@ -97,7 +95,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
         const it = network.parts[part]
         return (
           <g key={part}>
-            <Resistor x={middle} y={y} length={right - left} symbols={symbols} tone="stroke-ink" />
+            <Shapes shapes={symbolOf('resistor', { x: middle, y, length: right - left }, symbols)} />
             <text x={middle} y={y - measures.symbolHeight / 2 - 4} textAnchor="middle" className="fill-ink font-medium">
               {label.name}
             </text>
@@ -125,9 +123,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       {hands.jumpers.map(([a, b], i) => (
         <Jumper key={i} from={placeOf(drawn, a)} to={placeOf(drawn, b)} />
       ))}
-      {drawn.nodes.map(({ node, x, y }, i) => (
-        <NodeMark key={i} x={x} y={y} node={node} label={wiring.nodes[node].label} />
-      ))}
+      <Shapes shapes={drawn.nodes.flatMap(({ node, x, y }) => nodeMark(node, wiring.nodes[node].label, { x, y }))} />
       {children}
       {(['black', 'red'] as const).map((lead) => {
         const spot = hands[lead]

@@ -1,6 +1,7 @@
-import { sheetDrawing, stepLatex, stepOf, stepText, svgOf, type Looks } from '@/core/report'
+import { sheetDrawing, stepLatex, stepOf, stepText, type Looks } from '@/core/report'
 import { withoutRounding, type Row, type Side, type Worksheet } from '@/core/worksheet'
-import { raster } from '../exportPicture'
+import { svgOf } from '@/core/picture'
+import { raster } from '../savePicture'
 
 /** What a step is copied as. */
 export type StepFormat = 'text' | 'latex' | 'picture'

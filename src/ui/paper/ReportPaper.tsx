@@ -4,8 +4,9 @@ import { Formula } from '../Formula'
 import { barred } from '../Barred'
 import type { ReportBlock, Cell, Report, ReportSection, SaidFormula, ReportValue } from '@/core/report'
 import { shownText, type Figures } from '@/core/number'
+import { onPaper, type Ink } from '@/core/picture'
 import { formulaText, piecesOfFormula } from '@/core/worksheet'
-import { InkDrawing } from './InkDrawing'
+import { Drawing } from '../Drawing'
 import { Paper } from './Paper'
 
 /** A report on paper, as it is printed and as it is saved in one file. */
@@ -51,6 +52,24 @@ interface BlocksProps {
   readonly figures: Figures
 }
 
+/** On a narrow screen a drawing is not made smaller than can be read, but scrolled; on paper it is always whole. */
+const leastScale = 0.6
+const mostKept = 560
+
+/** A drawing in black on white, no wider than it was drawn. */
+function OnPaper({ ink }: { readonly ink: Ink }) {
+  const { width } = ink.box
+  return (
+    <Drawing
+      ink={ink}
+      palette={onPaper}
+      size={{ width }}
+      least={Math.min(width * leastScale, mostKept)}
+      className="print:!min-w-0"
+    />
+  )
+}
+
 function Blocks({ blocks, figures }: BlocksProps) {
   return blocks.map((block, i) => <OneBlock key={i} block={block} figures={figures} />)
 }
@@ -87,7 +106,7 @@ function OneBlock({ block, figures }: { readonly block: ReportBlock; readonly fi
     case 'drawing':
       return (
         <div className="my-2 break-inside-avoid overflow-x-auto print:overflow-visible">
-          <InkDrawing ink={block.drawing.ink} />
+          <OnPaper ink={block.drawing.ink} />
         </div>
       )
     case 'values':
@@ -111,7 +130,7 @@ function OneBlock({ block, figures }: { readonly block: ReportBlock; readonly fi
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
             {block.drawing && (
               <div className="max-w-full overflow-x-auto print:overflow-visible">
-                <InkDrawing ink={block.drawing.ink} />
+                <OnPaper ink={block.drawing.ink} />
               </div>
             )}
             {/* As wide as its formulas, not as its words; where that does not fit beside the drawing, below it. */}

@@ -2,6 +2,8 @@
  * In: a network document. Out: where everything stands on the drawing board, and the document after a stroke of the
  * pencil. Textbooks: “the schematic as it was drawn”.
  */
+export { boardNode, bookInk, drawnInk, endsInk, partInk, plainBoardInk } from './boardInk'
+export { boardLoopsInk } from './boardLoops'
 export { closeBoard, drawable, freeName, openBoard, pointAt, strokeOf, type Board } from './board'
 export { jump, pegsOn } from './jump'
 export { samePeg, type Peg, type Stroke } from './peg'
@@ -19,16 +21,8 @@ export {
   type StrokeMeaning,
 } from './meaning'
 export { besideMiss, findMisses, mendMiss, type Miss } from './misses'
-export {
-  drawBoard,
-  hopRadius,
-  pitch,
-  placeOf,
-  type BoardNode,
-  type BoardPart,
-  type BoardPicture,
-  type Vertex,
-} from './picture'
+export { drawBoard, pitch, placeOf, type BoardNode, type BoardPart, type BoardPicture, type Vertex } from './picture'
+export { pathInk } from './pathInk'
 export { copyPiece, isPiece, pastePiece } from './piece'
 export { drawStrokes } from './strokes'
 export {

@@ -1,4 +1,4 @@
-import { drawBoard, openBoard } from '../../entry'
+import { drawBoard, openBoard, plainBoardInk } from '../../entry'
 import { writeNetwork } from '../../network'
 import type { Figures } from '../../number'
 import {
@@ -7,7 +7,10 @@ import {
   drawSheet,
   drawStaircase,
   loopAround,
+  loopsInk,
   loopsOf,
+  sheetInk,
+  stairInk,
   type Form,
   type Picture,
   type ResistorSymbol,
@@ -15,7 +18,6 @@ import {
 } from '../../picture'
 import { sheetOf } from '../../structure'
 import type { Line, Row, Side, Worksheet } from '../../worksheet'
-import { boardInk, loopsInk, sheetInk, stairInk } from '../ink'
 import type { Drawing } from './report'
 
 /** How a report looks, and whether its results are left out. */
@@ -44,7 +46,10 @@ export function boardDrawing({ network, wiring }: Worksheet, symbols: ResistorSy
   if (network.parts.length > mostOnBoard) return null
   const picture = drawBoard(openBoard(writeNetwork(network)), wiring.nodes)
   const said = network.parts.filter(({ kind }) => kind !== 'wire').map(({ name }) => name)
-  return { name: 'drawing', ink: boardInk(picture, symbols, `The network as it was drawn: ${said.join(', ')}`) }
+  return {
+    name: 'drawing',
+    ink: plainBoardInk(picture, { symbols }, `The network as it was drawn: ${said.join(', ')}`),
+  }
 }
 
 /** The sheet of a row; null where it is too large to be read. */
@@ -120,7 +125,7 @@ function drawn(
   const nodeLabels = stage.wiring.nodes.map(({ label }) => label)
   const description = describeSheet(worksheet, row, side, picture)
   const loops = groups.flatMap((members) => loopAround(picture, members) ?? [])
-  return { name, ink: sheetInk(picture, { nodeLabels, symbols, electrons, description }, loops) }
+  return { name, ink: sheetInk(picture, { nodeLabels, symbols, electrons, description, side }, { loops }) }
 }
 
 function withoutValues<P extends Picture['aside'][number]>(part: P, side: Side): P {
@@ -137,5 +142,5 @@ export function loopsDrawing(worksheet: Worksheet, { figures, symbols, electrons
   const nodeLabels = wiring.nodes.map(({ label }) => label)
   const description = `Loops around the groups: ${loops.map(({ text }) => text).join(', ')}`
   const looped = drawLoops(worksheet, loops, figures)
-  return { name: 'loops', ink: loopsInk(looped, { nodeLabels, symbols, electrons, description }) }
+  return { name: 'loops', ink: loopsInk(looped, { nodeLabels, symbols, electrons, description, side: 'reduce' }) }
 }

@@ -1,7 +1,7 @@
 import type { Amount, Figures, Unit } from '../../number'
 import type { reportChoices, ReportContent } from '../../network'
 import type { Formula } from '../../worksheet'
-import type { Ink } from '../ink'
+import type { Ink } from '../../picture'
 
 type Chosen<K extends keyof typeof reportChoices> = (typeof reportChoices)[K][number]
 export type Density = Chosen<'density'>

@@ -1,5 +1,5 @@
 import type { Figures } from '../../number'
-import type { Ink } from '../ink'
+import type { Ink } from '../../picture'
 import type { ReportBlock, Cell, Drawing, PaperSize, Report, ReportStep } from '../contents'
 import { blankTex, saidTex, valueTex } from './tex'
 import { tikzOf } from './tikz'

@@ -1,5 +1,5 @@
 import type { Figures } from '../../number'
-import { svgOf } from '../ink'
+import { svgOf } from '../../picture'
 import type { ReportBlock, Cell, Drawing, Report } from '../contents'
 import { saidTex, valueTex } from './tex'
 

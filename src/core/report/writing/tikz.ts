@@ -1,8 +1,8 @@
-import type { Coordinates } from '../../picture'
-import { piecesOf, type Filling, type Ink, type Shape } from '../ink'
+import { marksOf, onPaper, piecesOf, type Coordinates, type Ink, type Mark } from '../../picture'
 import { words } from './words'
 
-const fillings: Readonly<Record<Filling, string>> = { white: 'white', grey: 'black!7', black: 'black' }
+/** The colours of paper. */
+const fillings: Readonly<Record<string, string>> = { '#ffffff': 'white', '#ededed': 'black!7', '#000000': 'black' }
 
 const short = (value: number) => String(Math.round(value * 100) / 100)
 
@@ -13,7 +13,7 @@ const short = (value: number) => String(Math.round(value * 100) / 100)
  */
 export function tikzOf({ box, shapes }: Ink, scale: number): string {
   const at = ({ x, y }: Coordinates) => `(${short(x - box.x)},${short(box.y - y)})`
-  const element = (shape: Shape): string => {
+  const element = (shape: Mark): string => {
     switch (shape.shape) {
       case 'line':
         return `\\path[${paint(shape, scale)},line join=round${shape.blunt ? '' : ',line cap=round'}] ${shape.places.map(at).join(' -- ')}${shape.closed ? ' -- cycle' : ''};`
@@ -38,7 +38,7 @@ export function tikzOf({ box, shapes }: Ink, scale: number): string {
   return [
     `\\begin{tikzpicture}[x=${short4(scale)}pt,y=${short4(scale)}pt]`,
     `\\path[use as bounding box] (0,0) rectangle (${short(box.width)},${short(-box.height)});`,
-    ...shapes.map(element),
+    ...marksOf(shapes).map(element),
     '\\end{tikzpicture}',
     '',
   ].join('\n')
@@ -46,12 +46,14 @@ export function tikzOf({ box, shapes }: Ink, scale: number): string {
 
 const short4 = (value: number) => String(Math.round(value * 10000) / 10000)
 
-function paint(shape: Exclude<Shape, { shape: 'word' }>, scale: number): string {
-  const { wide, filled } = shape
+function paint(shape: Exclude<Mark, { shape: 'word' }>, scale: number): string {
+  const { wide, fill, dashes } = shape
   const own = [
     ...(wide > 0 ? [`draw,line width=${short(wide * scale)}pt`] : []),
-    ...(filled === undefined ? [] : [`fill=${fillings[filled]}`]),
-    ...('dashed' in shape && shape.dashed ? [`dash pattern=on ${short(5 * scale)}pt off ${short(3 * scale)}pt`] : []),
+    ...(fill === undefined ? [] : [`fill=${fillings[onPaper(fill)]}`]),
+    ...(dashes === undefined
+      ? []
+      : [`dash pattern=on ${short(dashes[0] * scale)}pt off ${short(dashes[1] * scale)}pt`]),
   ]
   return own.join(',')
 }

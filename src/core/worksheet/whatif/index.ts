@@ -3,6 +3,6 @@
  * it; and turned round, which value gives what is wanted. Textbooks: “sensitivity”, “design problems”.
  */
 export { whichValue, type Asked, type Bound, type Solution } from './solve'
-export { strengthsAt, turned, type Turned } from './turned'
+export { strengthsAt, turned, withAmounts, type Turned } from './turned'
 export { knobsOf, noChanges, withChanges, withValue, type Changes, type Knob } from './knobs'
 export { changesText, givenOf, isChanged, oneByOne, workChanged } from './changes'

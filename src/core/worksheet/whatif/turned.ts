@@ -25,6 +25,12 @@ export function turned(worksheet: Worksheet, knob: Knob, value: ExactValue): Tur
   return amounts && strengths && { amounts, strengths }
 }
 
+/** A worksheet as it is with other values: only its derivation has them. */
+export function withAmounts(worksheet: Worksheet, amounts: Turned['amounts']): Worksheet {
+  const lines = worksheet.derivation.lines.map((line, id) => ({ ...line, amount: amounts[id] }))
+  return { ...worksheet, derivation: { ...worksheet.derivation, lines } }
+}
+
 function amountsAt<N>(worksheet: Worksheet, knob: Knob, value: ExactValue, arithmetic: Arithmetic<N>) {
   const network = withValue(worksheet.network, knob, { ...value, typed: value.value })
   const derived = deriveAnew(worksheet, network, arithmetic)

@@ -122,7 +122,6 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
               key={knob.name}
               worksheet={worksheet}
               knob={knob}
-              place={place}
               whatIf={whatIf}
               onWhatIf={onWhatIf}
               dragFrom={turning.from}

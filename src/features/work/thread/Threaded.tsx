@@ -2,10 +2,12 @@
 
 import dynamic from 'next/dynamic'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { useStore } from 'zustand'
 import type { Worksheet } from '@/core/worksheet'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 import type { PointedAt } from './pointedAt'
 import { onceThere } from '@/ui/onceThere'
+import { HandOf, newHand } from '@/ui/turned'
 
 const load = () => onceThere(() => import('./Thread'))
 const Thread = dynamic(() => load().then((module) => module.Thread))
@@ -40,6 +42,8 @@ export function Threaded({
   // A drag ends in a click, which points at nothing.
   const isDragged = useRef(false)
   const [place, setPlace] = useState<HTMLElement | null>(null)
+  const [hand] = useState(newHand)
+  const isTurning = useStore(hand, (it) => it?.isTurning ?? false)
   // Values stand in many places, some drawn anew with every change: one ear for all of them.
   useEffect(() => {
     if (!place) return
@@ -117,8 +121,13 @@ export function Threaded({
     }
   }, [place, worksheet, base, pointed, onPointed, onWhatIf])
   return (
-    <>
-      <div ref={setPlace} className="relative" data-threaded={pointed ? '' : undefined}>
+    <HandOf value={hand}>
+      <div
+        ref={setPlace}
+        className="relative"
+        data-threaded={pointed ? '' : undefined}
+        data-turning={isTurning ? '' : undefined}
+      >
         {children}
       </div>
       {pointed && place && (
@@ -132,6 +141,6 @@ export function Threaded({
           onWhatIf={onWhatIf}
         />
       )}
-    </>
+    </HandOf>
   )
 }

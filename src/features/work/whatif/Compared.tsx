@@ -4,7 +4,7 @@ import { differs, shownText } from '@/core/number'
 import { answerRows, supplyRow, type AnswerRow } from '@/core/report'
 import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
-import { strengthText } from './patch'
+import { strengthText } from '@/ui/turned'
 import type { Held, WhatIf } from './state'
 
 const quantities = ['voltage', 'current', 'power'] as const

@@ -4,6 +4,7 @@ import { givenOf, noChanges, type Changes, type Knob as KnobOf, type Worksheet }
 import { barred } from '@/ui/Barred'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
+import { useHand } from '@/ui/turned'
 import { KnobTools } from './KnobTools'
 import { keepChanges } from './keepChanges'
 import { withOther, type ChangeWhatIf, type WhatIf } from './state'
@@ -25,7 +26,6 @@ interface Turn {
 export function Knob({
   worksheet,
   knob,
-  place,
   whatIf,
   onWhatIf,
   dragFrom,
@@ -34,8 +34,6 @@ export function Knob({
   /** What is on the page now. */
   readonly worksheet: Worksheet
   readonly knob: KnobOf
-  /** What holds the values. */
-  readonly place: HTMLElement
   readonly whatIf: WhatIf | null
   readonly onWhatIf: ChangeWhatIf
   /** Where a drag across the value began; null where it is turned by keys. */
@@ -44,6 +42,7 @@ export function Knob({
 }) {
   const { figures } = useSettings().settings
   const { store } = useOpenNetwork()
+  const hand = useHand()
   const base = whatIf?.base ?? worksheet
   const changes = whatIf?.changes ?? noChanges
   // What it was when it was taken into the hand: Escape puts that back.
@@ -86,21 +85,20 @@ export function Knob({
     draw(changesAt(to))
   })
   const onBegin = useEffectEvent((begun: Turning) => {
-    // The staircase cannot follow before all is drawn.
-    if (value.exact !== knob.value.exact) queueMicrotask(() => begun.turnTo(value))
+    if (value.exact !== knob.value.exact) begun.turnTo(value)
   })
   // What was turned last stands, also where the knob is let go at once.
   useLayoutEffect(() => () => turning.current?.settle(), [])
   // With the page as it is drawn, before that is seen.
   useLayoutEffect(() => {
-    const begun = new Turning(place, worksheet, knob, figures, (to) => onRest(to))
+    const begun = new Turning(hand, worksheet, knob, (to) => onRest(to))
     turning.current = begun
     onBegin(begun)
     return () => {
       begun.end()
       turning.current = null
     }
-  }, [place, worksheet, figures, knob])
+  }, [hand, worksheet, knob])
   // Undo takes back what was turned before anything else, also while that has not come to rest.
   const onUndo = useEffectEvent((event: KeyboardEvent) => {
     if (!isTurned.current || !(event.ctrlKey || event.metaKey) || event.shiftKey || event.key !== 'z') return

@@ -1,34 +1,30 @@
-import type { ExactValue, Figures } from '@/core/number'
-import { turned, type Knob, type Worksheet } from '@/core/worksheet'
-import { Patch } from './patch'
+import type { ExactValue } from '@/core/number'
+import { turned, withAmounts, type Knob, type Worksheet } from '@/core/worksheet'
+import type { Hand } from '@/ui/turned'
 
 /** The page is drawn anew when the knob has rested so long, in milliseconds. */
 const rest = 250
 
 /**
- * A knob in the hand: what it is turned to is written into the page at once, with how strongly each value goes with it;
- * once it rests, that is told, and what was written stays until the page is drawn from it.
+ * A knob in the hand: what it is turned to is shown at once, with how strongly each value goes with it, but for what is
+ * typeset; once it rests, that is told, and the page is drawn from it.
  */
 export class Turning {
-  private readonly patch: Patch
   private timer: ReturnType<typeof setTimeout> | undefined
   /** What it was turned to and has not been told yet. */
   private to: ExactValue | null = null
 
   constructor(
-    private readonly place: HTMLElement,
+    private readonly hand: Hand,
     private readonly worksheet: Worksheet,
     private readonly knob: Knob,
-    figures: Figures,
     private readonly onRest: (to: ExactValue) => void,
   ) {
-    this.patch = new Patch(place, worksheet, figures)
-    this.write(knob.value, false)
+    this.show(knob.value, false)
   }
 
   turnTo(to: ExactValue): void {
-    this.write(to, true)
-    this.place.setAttribute('data-turning', '')
+    this.show(to, true)
     this.to = to
     clearTimeout(this.timer)
     this.timer = setTimeout(() => this.settle(), rest)
@@ -44,24 +40,27 @@ export class Turning {
   /** Back to the value that the page is drawn with. */
   putBack(): void {
     this.stop()
-    this.write(this.knob.value, false)
+    this.show(this.knob.value, false)
   }
 
-  /** Takes back all that was written into the page. */
+  /** Lets go of it. */
   end(): void {
     this.stop()
-    this.patch.undo()
+    this.hand.setState(null, true)
   }
 
   /** Forgets what it was turned to and has not told. */
   stop(): void {
     clearTimeout(this.timer)
     this.to = null
-    this.place.removeAttribute('data-turning')
+    this.hand.setState((now) => (now?.isTurning ? { ...now, isTurning: false } : now), true)
   }
 
-  private write(to: ExactValue, isTurning: boolean): void {
-    const all = turned(this.worksheet, this.knob, to)
-    if (all) this.patch.write(all, isTurning)
+  private show(to: ExactValue, isTurning: boolean): void {
+    const { worksheet } = this
+    const all = turned(worksheet, this.knob, to)
+    if (!all) return
+    const { amounts, strengths } = all
+    this.hand.setState({ of: worksheet, worksheet: withAmounts(worksheet, amounts), strengths, isTurning }, true)
   }
 }

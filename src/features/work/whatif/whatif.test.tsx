@@ -83,7 +83,7 @@ test('the source is a knob; so is what is known inside, outward', async () => {
   await waitFor(() => expect(textOf(of('power', 'R3'))).toContain('131.2 mW'))
   // At rest its resistance is what it was.
   await waitFor(() => expect(textOf(compared())).toContain('I(R3) = 27 mA'))
-  expect(answerOf('R3').slice(1, 3)).toEqual(['180 Ω', '4.86 V'])
+  expect(answerOf('R3').slice(1, 3)).toEqual(['180 Ω', '4.86 V+1.0 %'])
   await press('Escape')
   await waitFor(() => expect(textOf(of('power', 'R3'))).toBe('112.5 mW'))
 })
