@@ -379,7 +379,7 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   expect(text).not.toMatch(/class=|data-chrome|tabindex|var\(--/)
   // It looks there as here: drawn by itself, the text has the same width.
   const viewer = await page.context().newPage()
-  await viewer.setContent(text.replace(/^<\?xml.*\?>/, ''))
+  await viewer.setContent(text)
   await viewer.evaluate(() => document.fonts.ready)
   const width = (on: Page, root: string) =>
     on
@@ -391,6 +391,8 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   const png = await out(/Drawing, as PNG/)
   expect(png.bytes.subarray(1, 4).toString()).toBe('PNG')
   expect(png.bytes.readUInt32BE(16)).toBeGreaterThan(1000)
+  // All its words are there the first time.
+  expect((await out(/Drawing, as PNG/)).bytes.equals(png.bytes)).toBe(true)
   const csv = await out(/Parts list, as CSV/)
   expect(csv.bytes.toString().split('\n').slice(0, 3)).toEqual([
     'name,kind,from,to,value,tolerance,rating',

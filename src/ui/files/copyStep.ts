@@ -1,6 +1,6 @@
 import { sheetDrawing, stepLatex, stepOf, stepText, type Looks } from '@/core/report'
 import { withoutRounding, type Row, type Side, type Worksheet } from '@/core/worksheet'
-import { svgOf } from '@/core/picture'
+import { onPaper } from '@/core/picture'
 import { raster } from '../savePicture'
 
 /** What a step is copied as. */
@@ -18,7 +18,7 @@ export async function copyStep(
   const drawing = sheetDrawing(worksheet, row, side, all)
   if (format === 'picture') {
     if (!drawing) throw new Error('this sheet is too large to be drawn')
-    const picture = raster(svgOf(drawing.ink), drawing.ink.box)
+    const picture = raster(drawing.ink, onPaper)
     return navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })])
   }
   const step = stepOf(worksheet, withoutRounding(worksheet), row, side, all, drawing)
