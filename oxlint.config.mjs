@@ -104,6 +104,19 @@ export default {
       })
       return [
         rule([`src/core/${wing}/*.ts`], behind),
+        // A small room is one file.
+        ...rooms.map((room, k) =>
+          rule(
+            [`src/core/${wing}/${room}.ts`],
+            [
+              ...rooms.slice(k + 1).map((other) => ({
+                regex: `^[.]/${other}(/|$)`,
+                message: `${room} may not import ${other}, which is built upon it.`,
+              })),
+              ...behind,
+            ],
+          ),
+        ),
         ...rooms.map((room, k) =>
           rule(
             [`src/core/${wing}/${room}/**/*.ts`],

@@ -14,10 +14,12 @@ const refused: readonly (readonly [file: string, from: string, said: string])[] 
   ['src/core/worksheet/explain/up.ts', '../method', 'explain may not import method'],
   ['src/core/network/past.ts', '../structure/nodes', 'Import another wing by its index'],
   ['src/core/picture/drawing/past.ts', '../../structure/nodes', 'Import another wing by its index'],
-  ['src/core/worksheet/thread/past.ts', '../method/values', 'Import another room by its index'],
+  ['src/core/worksheet/worked/past.ts', '../method/values', 'Import another room by its index'],
+  ['src/core/solution/supply.ts', './compiled', 'supply may not import compiled'],
+  ['src/core/bench/circuit.ts', '../report', 'bench may not import report'],
   ['src/core/network/out.ts', 'react', core],
-  ['src/core/bench/meter/out.ts', 'node:fs', core],
-  ['src/core/report/ink/out.ts', '@/ui/words', core],
+  ['src/core/bench/meter.ts', 'node:fs', core],
+  ['src/core/report/writing/out.ts', '@/ui/words', core],
   ['src/core/out.ts', 'fraction.js/more', core],
   ['src/core/out2.ts', 'node:fs/promises', core],
   ['src/ui/past.ts', '@/core/structure/nodes', 'Import a wing of the core by its index'],
@@ -33,8 +35,8 @@ const allowed: readonly (readonly [file: string, from: string])[] = [
   ...['fraction.js', 'ml-matrix', 'ts-fsrs', 'pure-rand/generator/x', './read'].map(
     (from, i) => [`src/core/number/quantity/may${i}.ts`, from] as const,
   ),
-  ['src/core/worksheet/thread/may.ts', '../../structure'],
-  ['src/core/worksheet/thread/may2.ts', '../method'],
+  ['src/core/worksheet/thread.ts', '../structure'],
+  ['src/core/worksheet/worked/may2.ts', '../method'],
   ['src/core/network/may.test.ts', '../worksheet'],
   ['src/features/bench/may.ts', '@/core/bench'],
   ['src/features/bench/may2.ts', '@/ui/bench/laid'],
@@ -59,7 +61,7 @@ test('a planted cycle fails lint, and so does an import against the order of the
   expect(said).toHaveLength(refused.length)
 })
 
-test('no file of the core stands outside a wing, and every wing and room has a door', () => {
+test('no file of the core stands outside a wing, and every wing and larger room has a door', () => {
   const entries = readdirSync('src/core', { withFileTypes: true })
   expect(entries.filter((entry) => entry.isFile()).map(({ name }) => name)).toEqual(['index.ts'])
   const folders = entries.flatMap(({ name, parentPath }) => {

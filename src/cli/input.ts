@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { maxBytes, readNetworkText, type Network, type Problem } from '@/core/network'
 
-export type ReadInput<T> =
+type ReadInput<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 

@@ -188,7 +188,7 @@ export function findNamesake(db: Db, kind: KindName, title: string): KeptRow | n
 }
 
 /** Where a document comes from, if it is not made here and now. */
-export interface Origin {
+interface Origin {
   readonly id?: string
   /** The network it belongs to. */
   readonly of?: string
@@ -198,7 +198,7 @@ export interface Origin {
   readonly updatedAt?: Date
 }
 
-export type Created =
+type Created =
   | { readonly result: 'created'; readonly row: KeptRow }
   /** Its network is not there; there are too many; another one has its title. */
   | { readonly result: 'missing' | 'full' }
@@ -229,7 +229,7 @@ export function create(db: Db, kind: KindName, columns: Columns, from: Origin = 
   return { result: 'created', row: { ...made, sound: true } }
 }
 
-export type Saved =
+type Saved =
   | { readonly result: 'saved'; readonly version: number }
   /** Somebody saved in between: the document as it is now. Or another one has its title: that one. */
   | { readonly result: 'conflict' | 'taken'; readonly row: KeptRow }
@@ -306,7 +306,7 @@ export function restore(db: Db, kind: KindName, id: string): KeptRow | null {
 }
 
 /** A network in the bin. */
-export interface Binned {
+interface Binned {
   readonly id: string
   readonly title: string
   readonly resistors: number

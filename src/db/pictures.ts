@@ -5,12 +5,12 @@ import { isThere } from './kept'
 import { networkPictures, pictures } from './schema'
 
 /** A picture as it is kept. */
-export type PictureRow = typeof pictures.$inferSelect
+type PictureRow = typeof pictures.$inferSelect
 
 /** The most bytes of all pictures of one network, those of earlier states too. */
 const mostOfOne = 40 * 1024 * 1024
 
-export type KeptPicture =
+type KeptPicture =
   | { readonly result: 'kept'; readonly id: string }
   | { readonly result: 'missing' }
   /** The network has too many already. */

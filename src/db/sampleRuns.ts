@@ -1,7 +1,7 @@
 import { meters, type ReadingDocument, type ReadingsDocument } from '@/core/bench'
 
 /** A run that a sample network begins with. */
-export interface SampleRun {
+interface SampleRun {
   /** The title of its network. */
   readonly network: string
   readonly document: ReadingsDocument

@@ -1,13 +1,5 @@
 /** What can be wrong with the database. */
-export type TroubleKind =
-  | 'full'
-  | 'locked'
-  | 'not-a-database'
-  | 'damaged'
-  | 'newer'
-  | 'foreign'
-  | 'read-only'
-  | 'unreachable'
+type TroubleKind = 'full' | 'locked' | 'not-a-database' | 'damaged' | 'newer' | 'foreign' | 'read-only' | 'unreachable'
 
 const said: Readonly<Record<TroubleKind, string>> = {
   full: 'The disk does not take what is written. Make room on it; Nodrel goes on by itself',

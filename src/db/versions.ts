@@ -12,7 +12,7 @@ const mostKept = 200
 const newest = 40
 
 /** An earlier state of a network; its document as JSON text. */
-export interface VersionRow {
+interface VersionRow {
   readonly version: number
   readonly at: Date
   readonly document: string

@@ -121,7 +121,7 @@ export type Choice = 'skip' | 'both' | 'replace'
 export const choices = ['skip', 'both', 'replace'] as const
 
 /** One thing of an archive, and what it is to what is here. */
-export interface PlanItem {
+interface PlanItem {
   readonly path: string
   readonly kind: 'network' | 'sheet' | 'exercise' | 'way'
   readonly title: string
@@ -299,7 +299,7 @@ export async function planImport(file: string | Buffer): Promise<PlanItem[]> {
 }
 
 /** How many of each came in. */
-export interface Imported {
+interface Imported {
   readonly networks: number
   readonly readings: number
   readonly attempts: number

@@ -26,7 +26,7 @@ export async function backupStream(): Promise<ReadableStream<Uint8Array>> {
 }
 
 /** What a file that came in holds, before it is put into the place of what is here. */
-export interface BackupContent {
+interface BackupContent {
   readonly networks: number
   readonly deleted: number
   /** When something in it was last changed; null where there is nothing. */

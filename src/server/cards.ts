@@ -4,7 +4,7 @@ import type { Naming } from '@/core/structure'
 import { isStopped, onThread } from './pool'
 
 /** A style that cards are drawn in. */
-export type Style = CardStyle & { readonly nodes: Naming; readonly form: Form }
+type Style = CardStyle & { readonly nodes: Naming; readonly form: Form }
 
 const shortened = (text: string) => (text.length > 200 ? `${text.slice(0, 200)}…` : text)
 

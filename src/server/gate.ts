@@ -1,7 +1,7 @@
 import { refuse, type Refused } from './refusal'
 
 /** The headers that tell who asks. */
-export interface Asking {
+interface Asking {
   readonly method: string
   /** Path and query, as they were sent. */
   readonly url: string

@@ -6,7 +6,7 @@ const mostKept = 2 * 1024 * 1024
 const longestSide = 2400
 
 /** A picture made anew: turned as it was taken, no larger than is needed, with nothing in it but dots. */
-export interface MadePicture {
+interface MadePicture {
   readonly type: 'image/webp'
   readonly width: number
   readonly height: number

@@ -3,7 +3,7 @@ import type { Outcomes, Task } from './task'
 import { startThread } from './workerThread'
 
 /** Work that was not done to its end: it took too long, needed more memory than a thread may take, or too much waits. */
-export class Stopped extends Error {
+class Stopped extends Error {
   constructor(
     readonly why: 'time' | 'memory' | 'queue',
     readonly seconds = 0,

@@ -5,7 +5,7 @@ import { Tooltip } from 'radix-ui'
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react'
 import { keyText } from './keyText'
 
-export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   /** What it does, for the tooltip; its key stands behind it. */
   readonly tip?: string
   readonly keys?: string

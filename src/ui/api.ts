@@ -123,7 +123,7 @@ export interface ArchiveItem {
 export type ArchiveChoice = 'skip' | 'both' | 'replace'
 
 /** What a backup holds. */
-export interface BackupContent {
+interface BackupContent {
   readonly networks: number
   readonly deleted: number
   readonly changedAt: string | null

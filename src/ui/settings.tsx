@@ -4,7 +4,7 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 import type { Figures } from '@/core/number'
 import { settingsCookie, type Settings } from './settingsCookie'
 
-export interface Held {
+interface Held {
   readonly settings: Settings
   /** While a network is open, how its worksheet is done is changed there, and kept with it. */
   readonly change: (some: Partial<Settings>) => void

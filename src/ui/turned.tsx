@@ -6,7 +6,7 @@ import { barred } from './Barred'
 import { useSettings } from './settings'
 
 /** What a worksheet's values are while a knob is in the hand. */
-export interface InHand {
+interface InHand {
   readonly of: Worksheet
   /** The same with the values that the knob gives it; only its derivation has them. */
   readonly worksheet: Worksheet

@@ -1,7 +1,7 @@
 import { useState, type DragEvent } from 'react'
 
 /** Whether a file is held over a part of the screen, and the handlers that notice it. */
-export interface FileDrop {
+interface FileDrop {
   readonly isOver: boolean
   readonly handlers: {
     readonly onDragOver: (event: DragEvent) => void

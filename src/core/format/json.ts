@@ -1,7 +1,7 @@
 /** The deepest nesting of lists and objects that is read; a network document needs five. */
 const deepest = 64
 
-export type ReadJson = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly message: string }
+type ReadJson = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly message: string }
 
 /** JSON text as a value; refuses what nests deeper than anything that is read here, and names the fault of what is no JSON. */
 export function readJson(text: string): ReadJson {

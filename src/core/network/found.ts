@@ -1,5 +1,5 @@
 import { readQuantity, unitOf, writeQuantity } from '../number'
-import { fold } from './fold'
+import { fold } from './network'
 import type { NetworkDocument } from './write'
 
 /** No more is searched of one network: beyond it are only the parts of very large ones. In characters. */

@@ -3,11 +3,10 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
-export { fold } from './fold'
+export { fold, isDocument } from './network'
 export { foundBy, sortKey } from './found'
-export { readTags } from './tags'
+export { readTags, readRating, readTolerance, toleranceText, unreadNotes } from './notes'
 export { isNodeLabel, labelRule, type Corners, type Sketch, type SketchPlace, type Trace } from './sketch'
-export { isDocument } from './shape'
 export {
   reportChoices,
   reportContents,
@@ -15,8 +14,6 @@ export {
   type ReportChoices,
   type ReportContent,
   type ReportField,
-} from './report'
-export {
   currentNameRule,
   fullChoices,
   isCurrentName,
@@ -29,7 +26,6 @@ export {
   type WorksheetChoices,
 } from './school'
 export { isName, kinds, networkDeclaration, readNetwork, readNetworkText, readPiece, type ReadNetwork } from './read'
-export { readRating, readTolerance, toleranceText, unreadNotes } from './notes'
 export { readWay, readWayText, wayDeclaration, type Way } from './way'
 export {
   writeNetwork,

@@ -19,10 +19,9 @@ import {
   type JsonSchema,
 } from '../format'
 import { maxBytes, maxParts, type Known, type Network, type Part, type Problem, type GivenQuantity } from './network'
-import { reportDeclaration, type ReportChoices } from './report'
-import { choicesDeclaration, type WorksheetChoices } from './school'
+import { reportDeclaration, type ReportChoices, choicesDeclaration, type WorksheetChoices } from './school'
 import { sketchDeclaration, type Sketch } from './sketch'
-import { tagsDeclaration } from './tags'
+import { tagsDeclaration } from './notes'
 
 export type ReadNetwork =
   | { readonly ok: true; readonly network: Network }

@@ -16,9 +16,7 @@ export const wayDeclaration = object(
 )
 export type Way = Declared<typeof wayDeclaration>
 
-export type ReadWay =
-  | { readonly ok: true; readonly way: Way }
-  | { readonly ok: false; readonly problems: readonly string[] }
+type ReadWay = { readonly ok: true; readonly way: Way } | { readonly ok: false; readonly problems: readonly string[] }
 
 /** The longest text of a way that is read, in characters. */
 const longestText = 20_000

@@ -1,6 +1,5 @@
 import type { GivenQuantity, Known, MeterPart, Network, Part, Resistor, Source, Terminals, Wire } from './network'
-import type { ReportChoices } from './report'
-import type { WorksheetChoices } from './school'
+import type { ReportChoices, WorksheetChoices } from './school'
 import type { Sketch } from './sketch'
 
 /** A network document as plain JSON data; see `public/schema/network.schema.json`. */

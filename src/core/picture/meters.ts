@@ -2,7 +2,7 @@ import { isMeter, type Network } from '../network'
 import { insideOf, reduceUnordered, Sets, wire, type Element, type Sheet, type Stage, type Wiring } from '../structure'
 
 /** A sheet to be drawn with its meters. A node that ammeters part is several nodes. */
-export interface MeteredSheet {
+interface MeteredSheet {
   readonly sheet: Sheet
   /** The rank of each of its nodes on the way from + to −. */
   readonly rank: readonly number[]

@@ -8,7 +8,7 @@ import { stretch, type Aside, type Label, type LineTone, type Picture, type Clos
 export type Form = 'line' | 'loop'
 
 /** What a sheet is drawn from: a worksheet, or a learner's own steps and values. */
-export interface Drawable extends Pick<
+interface Drawable extends Pick<
   Worksheet,
   'stages' | 'shown' | 'network' | 'wiring' | 'outcome' | 'choices' | 'currents'
 > {

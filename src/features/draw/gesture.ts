@@ -17,7 +17,7 @@ export type Target =
   | { readonly kind: 'board' }
 
 /** Keys held down meanwhile. */
-export interface Held {
+interface Held {
   /** Adds to what is chosen. */
   readonly more: boolean
   /** A band begins wherever it is drawn from, but for symbols and the ends of what is chosen. */
@@ -49,7 +49,7 @@ export type Gesture =
     }
 
 /** What a gesture came to when the pointer was lifted. */
-export type Outcome =
+type Outcome =
   | { readonly kind: 'tap'; readonly on: Target; readonly held: Held }
   | { readonly kind: 'stroke'; readonly from: Peg; readonly to: Peg; readonly past: boolean }
   | { readonly kind: 'band'; readonly from: Coordinates; readonly to: Coordinates; readonly held: Held }

@@ -3,7 +3,7 @@ import type { Coordinates } from '@/core/picture'
 import { panBy, zoomAt, type View } from './view'
 
 /** What two fingers, or the middle button, do with the view. Each answers whether the pointer is taken up by that. */
-export interface Pinch {
+interface Pinch {
   readonly down: (pointer: number, at: Coordinates, pans: boolean) => boolean
   readonly move: (pointer: number, at: Coordinates) => boolean
   readonly up: (pointer: number) => boolean

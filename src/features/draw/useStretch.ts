@@ -3,7 +3,7 @@ import { useStill } from '@/ui/useStill'
 import { placesIn, slideFrom, type Places } from './Stage'
 
 /** Whether the drawing is unfolded, and where its parts stood before they slid. */
-export interface Stretch {
+interface Stretch {
   readonly stretched: boolean
   readonly toggle: () => void
   readonly before: RefObject<Places>

@@ -9,7 +9,7 @@ import type { Seen } from './useView'
 import { toBoard } from './view'
 
 /** The picture under the drawing, and what can be done with it. Every change of it is undone as all others are. */
-export interface Traced {
+interface Traced {
   readonly trace: Trace | null
   /** `of`: what is changed; the next change of the same is undone together with it. */
   readonly change: (some: Partial<Trace>, of: string) => void

@@ -26,7 +26,7 @@ const mostFresh = 3
 const fresh = 4000
 
 /** The field at a stroke or a part, and what becomes of what is typed there. */
-export interface TypingDoors {
+interface TypingDoors {
   readonly typing: Typing | null
   /** The parts drawn last: the person is still at it. */
   readonly justDrawn: ReadonlySet<string>

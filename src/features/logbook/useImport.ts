@@ -6,7 +6,7 @@ import { api } from '@/ui/api'
 import { toast } from '@/ui/toast'
 
 /** A file that did not come in, and why. */
-export interface RefusedFile {
+interface RefusedFile {
   readonly file: string
   readonly problems: readonly Problem[]
 }

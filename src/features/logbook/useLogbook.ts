@@ -10,10 +10,10 @@ const firstLook = 400
 const longestLook = 10_000
 
 /** What of the logbook is asked for. */
-export type Asked = Pick<LogbookQuery, 'search' | 'tag' | 'by' | 'nodes' | 'form'>
+type Asked = Pick<LogbookQuery, 'search' | 'tag' | 'by' | 'nodes' | 'form'>
 
 /** What of the logbook is shown: page after page, as far as the person has come. */
-export interface ShownLogbook {
+interface ShownLogbook {
   readonly pages: readonly LogbookPage[]
   /** The pages are those of what is asked for; else those of before, until the answer comes. */
   readonly isAnswered: boolean

@@ -13,7 +13,7 @@ import {
 } from '@/core/learner'
 
 /** A task of a sheet with what a learner did at it. */
-export interface MarkedTask {
+interface MarkedTask {
   readonly task: Task
   readonly judged: JudgedTask
   /** Scaled to the sheet's total. */

@@ -7,7 +7,7 @@ import { tried } from '@/ui/attempt/useAttempt'
 import { savesAnswered } from '@/ui/saving/underWay'
 
 /** What was measured and tried at a network, as it is kept. */
-export interface Records {
+interface Records {
   readonly runs: readonly Saved<'run'>[]
   /** Moves at the network as it is now; null where it was not tried, or another one was. */
   readonly moves: readonly Move[] | null

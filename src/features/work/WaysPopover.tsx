@@ -21,7 +21,7 @@ import { Line } from './Line'
 import { RoundedWay } from './Rounded'
 
 /** An element whose values were asked for, and where. */
-export interface AskedFor {
+interface AskedFor {
   readonly id: number
   readonly anchor: Element
 }

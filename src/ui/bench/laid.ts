@@ -71,9 +71,9 @@ export interface Log {
 }
 
 /** Beyond so many resistors a bench is not laid out: nobody measures that many one by one. */
-export const mostResistors = 200
+const mostResistors = 200
 
-export type FoundPlanning =
+type FoundPlanning =
   | { readonly ok: true; readonly planning: Planning }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 

@@ -65,7 +65,7 @@ export function asReading(measurement: Measurement): Omit<ReadingDocument, 'valu
 }
 
 /** The measurement of each reading of a run, by its place; null for one that makes no sense. */
-export function measurementsOf({ readings }: RunDocument): (Measurement | null)[] {
+function measurementsOf({ readings }: RunDocument): (Measurement | null)[] {
   return readings.map((reading, index) => {
     const read = readReading(reading, index)
     return read.ok ? read.reading.measurement : null

@@ -27,7 +27,7 @@ import { useWorksheet, type Worked } from './useWorksheet'
 /** How the worksheet is walked: all shown, one reveal at a time, or worked by the person. */
 export type Mode = 'worked' | 'step' | 'try'
 
-export interface Walk {
+interface Walk {
   readonly mode: Mode
   /** How much comes with one reveal, and how many are shown. */
   readonly pace: Pace

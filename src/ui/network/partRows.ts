@@ -4,7 +4,7 @@ import { freeName, removeParts, renamePart } from '@/core/entry'
 export type Field = 'name' | 'kind' | 'from' | 'to' | 'value' | 'tolerance' | 'rating'
 
 /** What is noted of a resistor: that its values are what they are marked. */
-export type Note = 'tolerance' | 'rating'
+type Note = 'tolerance' | 'rating'
 
 /** What stands in the value column of a part: resistance, the source's voltage, or nothing. */
 export function valueOf(part: PartDocument): string {

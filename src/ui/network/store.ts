@@ -21,7 +21,7 @@ export interface RefusedImport {
   readonly problems: readonly string[]
 }
 
-export interface WorkState {
+interface WorkState {
   readonly id: string
   /** The document as it is on the screen; it may be wrong, and is saved when it is right. */
   readonly document: NetworkDocument

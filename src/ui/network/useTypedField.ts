@@ -5,7 +5,7 @@ import type { Typing, WorkStore } from './store'
 
 type Applied = { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false }
 
-export interface TypedField<R extends Applied> {
+interface TypedField<R extends Applied> {
   /** What stands in the field while it is edited, or makes no sense yet; undefined when the document says it. */
   readonly text: string | undefined
   /** Why what was typed makes no sense yet. */

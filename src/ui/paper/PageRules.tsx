@@ -17,7 +17,7 @@ export function pageRules(title: string, paper: PaperSize): string {
 }
 
 /** A text within quotes in CSS: every sign that could end it, or the style sheet, by its number. */
-export function cssText(text: string): string {
+function cssText(text: string): string {
   return [...text]
     .map((letter) => (/[\p{L}\p{Nd} .,:…]/u.test(letter) ? letter : `\\${(letter.codePointAt(0) ?? 0).toString(16)} `))
     .join('')

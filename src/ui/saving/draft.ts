@@ -15,7 +15,7 @@ export interface Draft<T> {
 }
 
 /** A draft as it is read back: what makes no sense any more is `damaged`. */
-export type ReadDraft =
+type ReadDraft =
   | { readonly state: 'sound'; readonly draft: Draft<unknown> }
   | { readonly state: 'damaged'; readonly text: string }
 
@@ -86,7 +86,7 @@ export function claimPlace(
 }
 
 /** A draft that a closed window left; `take` when it is taken over, `leave` when it stays where it is. */
-export interface LeftDraft {
+interface LeftDraft {
   readonly text: string
   readonly take: () => void
   readonly leave: () => Promise<void>

@@ -1,7 +1,7 @@
 /** Why the browser keeps nothing: its storage has no room, is not allowed, or is not there. */
 export type StorageTrouble = 'full' | 'forbidden' | 'missing'
 
-export type StorageResult<T> =
+type StorageResult<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly trouble: StorageTrouble }
 

@@ -19,7 +19,7 @@ export type Saving<T> =
   /** Deleted elsewhere: it can be restored. */
   | { readonly state: 'missing' }
 
-export interface SavingOptions<T> {
+interface SavingOptions<T> {
   /** What the server is known to have. */
   readonly confirmed: Version<T>
   readonly place: DraftPlace

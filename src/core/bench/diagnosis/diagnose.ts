@@ -4,13 +4,12 @@ import type { Meter } from '../meter'
 import { allPairs, endsOf, keyOf, planOf, type Measurement, type View } from '../plan'
 import { judgeReadings, layReadings, type Reading } from '../readings'
 import type { Bench } from '../tolerance'
-import { anySource, anyValue, type Weighed } from './fitted'
+import { anySource, anyValue, type Weighed, asMarked, faultsOf, idleShare } from './hypotheses'
 import { priors, type Fault } from './fault'
 import type { Diagnosis, Hypothesis } from './format'
-import { asMarked, faultsOf, idleShare } from './hypotheses'
 import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
 import { nextOf, type NextMeasurement } from './next'
-import { faultText } from './words'
+import { quantityText } from '../../number'
 
 export interface Diagnosed {
   readonly diagnosis: Diagnosis
@@ -18,7 +17,7 @@ export interface Diagnosed {
   readonly nextReads: readonly { readonly hypothesis: number; readonly value: number }[]
 }
 
-export type FoundDiagnosis =
+type FoundDiagnosis =
   | ({ readonly ok: true } & Diagnosed)
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
@@ -240,4 +239,50 @@ function readsOf(
     const at = remaining.findIndex((it) => it.fitted === fitted)
     return at < 0 ? [] : [{ hypothesis, value: next.reads[at] }]
   })
+}
+
+/** A fault in words: `R3 open`, `R5 is another value, ×10: 220 Ω`. */
+function faultText({ bench, ports, ofPart, volts }: View, fault: Fault, readings: readonly Reading[]): string {
+  const { network, wiring } = bench.built
+  const name = (part: number) => network.parts[part].name
+  const reading = (index: number) => measured(readings[index])
+  switch (fault.fault) {
+    case 'none':
+      return 'nothing is wrong: all within tolerance'
+    case 'open':
+      return `${name(fault.part)} open`
+    case 'shorted':
+      return `${name(fault.part)} shorted`
+    case 'lifted':
+      return `a lead of ${name(fault.part)} still up`
+    case 'value': {
+      const R = quantityText({ value: ports.resistance[ofPart[fault.part] as number] * fault.times }, 'Ω', 3)
+      const times = Math.log10(fault.times)
+      const isDecade = Math.abs(times - Math.round(times)) < 0.02 && Math.abs(times) > 0.5
+      const factor = times > 0 ? `×${10 ** Math.round(times)}` : `÷${10 ** -Math.round(times)}`
+      return isDecade ? `${name(fault.part)} ${factor}: ${R}` : `${name(fault.part)} another value: about ${R}`
+    }
+    case 'swapped':
+      return `${name(fault.part)} and ${name(fault.other)} swapped`
+    case 'bridged': {
+      const [a, b] = fault.nodes.map((node) => wiring.nodes[node].label)
+      return `nodes ${a} and ${b} bridged`
+    }
+    case 'source':
+      return fault.times === 0
+        ? `${name(wiring.supply)} gives nothing`
+        : `${name(wiring.supply)} gives about ${quantityText({ value: volts * fault.times }, 'V', 3)}, not what it is set to`
+    case 'scale':
+      return `the ${reading(fault.reading)} is off by ${fault.power > 0 ? `×${10 ** fault.power}` : `÷${10 ** -fault.power}`}`
+    case 'reversed':
+      return `the ${reading(fault.reading)} was read with the leads reversed`
+  }
+}
+
+/** What a reading is of: `voltage of R2`, `resistance between A and D`. */
+function measured({ measurement }: Pick<Reading, 'measurement'>): string {
+  const { quantity } = measurement
+  return 'between' in measurement
+    ? `${quantity} between ${measurement.between.join(' and ')}`
+    : `${quantity} of ${measurement.of}`
 }

@@ -13,7 +13,7 @@ const impossible = -60
 const unthinkable = -1e15
 
 /** A number that was read, and where. */
-export interface Datum {
+interface Datum {
   readonly read: MeterRead
   readonly value: number
 }
@@ -51,7 +51,7 @@ export function shown(bench: Faulty, { probe, laid, loading }: MeterRead): Predi
 }
 
 /** A normal distribution of several readings at once: means, the factors of their covariance, and those that are infinite. */
-export interface Joint {
+interface Joint {
   readonly mean: readonly number[]
   /** Row i holds what moves reading i: each resistance, the source, the meter's gain for each function. */
   readonly factors: readonly (readonly number[])[]
@@ -113,7 +113,7 @@ export function covarianceOf({ factors, own }: Joint): number[] {
 const noise = 1e-13
 
 /** The lower triangle L of a covariance L·Lᵀ (Cholesky), in place of it. */
-export function choleskyOf(covariance: number[], n: number): number[] {
+function choleskyOf(covariance: number[], n: number): number[] {
   const L = covariance
   for (let i = 0; i < n; i++) {
     // What is left of a variance that others explain wholly is rounding.

@@ -1,9 +1,7 @@
 import { Sets } from '../../structure'
 import type { Bench } from '../tolerance'
-import { branchesOf } from './branches'
-import { endsOf, probeOf, type Measurement, type Probe } from './measurement'
+import { branchesOf, endsOf, probeOf, type Measurement, type Probe, type View } from './measurement'
 import { layProbe, noLoading, predict, type Laid } from './predict'
-import type { View } from './view'
 
 export type PlanGroup = 'resistance' | 'voltage' | 'current'
 

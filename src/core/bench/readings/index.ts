@@ -12,9 +12,10 @@ export {
   type ReadingDocument,
   type ReadingsDocument,
   type ReadReadings,
+  readingColumns,
+  readingOfRow,
+  rowOf,
 } from './read'
 export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
-export { isWithin, judgeReadings, powerOff, verdictCodes, type JudgedReading } from './verdict'
-export type { LawFound } from './laws'
-export { readingColumns, readingOfRow, rowOf } from './csv'
+export { isWithin, judgeReadings, powerOff, verdictCodes, type JudgedReading, type LawFound } from './verdict'

@@ -82,7 +82,7 @@ export interface ReadingsDocument extends Omit<Declared<typeof plainReadings>, '
 }
 
 /** What was read: a signed value in SI units, or beyond the range. */
-export type ReadValue =
+type ReadValue =
   | { readonly isOver: true }
   /** `lastDigit` is what the last digit that was written stands for; 0 where that cannot be told. */
   | { readonly isOver: false; readonly value: number; readonly lastDigit: number }
@@ -248,4 +248,33 @@ export function readingsOf(raw: unknown): ReadReadings {
   }
   if (problems.length > 0) return { ok: false, problems, rest: document }
   return { ok: true, document, readings, meter: meter?.ok ? meter.meter : null }
+}
+
+/** The columns of readings as a table, in order. */
+export const readingColumns = ['quantity', 'of', 'between', 'lifted', 'end', 'value', 'range', 'at', 'note'] as const
+
+/** One reading as a row of texts, by column. */
+export function rowOf(reading: ReadingDocument): string[] {
+  const { quantity, of = '', between, lifted, end = '', value, range = '', at = '', note = '' } = reading
+  return [quantity, of, between?.join(' ') ?? '', lifted ? 'yes' : '', end, String(value), String(range), at, note]
+}
+
+/** A row of texts, by the heading of its column, as a reading that is still to be judged; empty cells are absent. */
+export function readingOfRow(cells: Readonly<Record<string, string | undefined>>): Readonly<Record<string, unknown>> {
+  const cell = (name: (typeof readingColumns)[number]) => cells[name]?.trim() || undefined
+  const between = cell('between')?.split(/[\s,;]+/)
+  const lifted = cell('lifted')
+  return Object.fromEntries(
+    Object.entries({
+      quantity: cell('quantity')?.toLowerCase(),
+      of: cell('of'),
+      between,
+      lifted: lifted === undefined ? undefined : /^(?:yes|true|1|x)$/i.test(lifted) ? true : lifted,
+      end: cell('end'),
+      value: cell('value'),
+      range: cell('range'),
+      at: cell('at'),
+      note: cell('note'),
+    }).filter(([, value]) => value !== undefined),
+  )
 }

@@ -1,9 +1,8 @@
-import { bandsOf, type Band, type View } from '../plan'
-import { lawsAmong, type LawFound } from './laws'
+import { bandsOf, type Band, type View, branchesOf, noLoading, predict } from '../plan'
 import type { LaidReading } from './lay'
 
 export const verdictCodes = ['agrees', 'outside', 'against', 'scale', 'reversed', 'over', 'unknown'] as const
-export type VerdictCode = (typeof verdictCodes)[number]
+type VerdictCode = (typeof verdictCodes)[number]
 
 /** A reading with what is said of it. */
 export interface JudgedReading {
@@ -83,4 +82,179 @@ export function powerOff(band: Pick<Band, 'min' | 'max'>, value: number): number
   for (let size = 1; size <= mostPower; size++)
     for (const power of [size, -size]) if (isWithin(band, value / 10 ** power)) return power
   return null
+}
+
+/** A law that readings must obey between them. */
+export interface LawFound {
+  readonly law: 'voltage' | 'current' | 'ohm'
+  /** Positions of its readings in the list, in order. */
+  readonly readings: readonly number[]
+  /** What is over, and how much of it the meter explains, in SI units. */
+  readonly off: number
+  readonly allowed: number
+  readonly holds: boolean
+  /** By how much the largest of its readings would have to be what it is not, as a part of it. */
+  readonly part: number
+  /** Of the current law the node's label, of Ohm's law the part; null for a loop. */
+  readonly at: string | null
+}
+
+interface Value {
+  readonly index: number
+  readonly value: number
+  readonly allowed: number
+}
+
+/**
+ * The laws that are decided by the readings alone: voltages round every loop that they close, currents at every node where
+ * all are read and along every path, and V = I·R of every part that has all three.
+ */
+function lawsAmong(view: View, laid: readonly LaidReading[]): LawFound[] {
+  const values = laid.map((it, index) => valueOf(view, it, index))
+  return [...loops(view, laid, values), ...nodes(view, laid, values), ...ohms(view, laid, values)]
+}
+
+/** A reading with how far it may be off: by the meter, and by what that does to the circuit. */
+function valueOf(view: View, { reading, read }: LaidReading, index: number): Value | null {
+  if (reading.value.isOver || read === null) return null
+  const { value } = reading.value
+  const { laid, loading, accuracy } = read
+  const shown = predict(view.ports, laid, view.volts, loading).value
+  const ideal = predict(view.ports, laid, view.volts, noLoading).value
+  const lost = shown === 0 || !Number.isFinite(ideal) ? 0 : Math.abs(ideal / shown - 1)
+  return { index, value, allowed: accuracy.amount + (accuracy.part + 2 * lost) * Math.abs(value) }
+}
+
+function law(
+  kind: LawFound['law'],
+  at: string | null,
+  terms: readonly (Value & { readonly sign: number })[],
+): LawFound {
+  const off = terms.reduce((sum, { sign, value }) => sum + sign * value, 0)
+  const allowed = terms.reduce((sum, term) => sum + term.allowed, 0)
+  const largest = Math.max(...terms.map(({ value }) => Math.abs(value)))
+  return {
+    law: kind,
+    at,
+    readings: terms.map(({ index }) => index).sort((a, b) => a - b),
+    off: Math.abs(off),
+    allowed,
+    holds: Math.abs(off) <= allowed,
+    part: largest === 0 ? 0 : Math.abs(off) / largest,
+  }
+}
+
+/** Kirchhoff's voltage law: each voltage that closes a loop with those before it. */
+function loops({ bench }: View, laid: readonly LaidReading[], values: readonly (Value | null)[]): LawFound[] {
+  const tiedTo = (node: number) => bench.built.wiring.nodes[node].tiedTo ?? node
+  const beside = new Map<number, { readonly to: number; readonly sign: number; readonly value: Value }[]>()
+  const found: LawFound[] = []
+  laid.forEach(({ probe }, i) => {
+    const value = values[i]
+    if (probe.kind !== 'voltage' || value === null) return
+    const [red, black] = [tiedTo(probe.red), tiedTo(probe.black)]
+    const way = wayBetween(beside, red, black)
+    if (way !== null) {
+      found.push(
+        law('voltage', null, [{ ...value, sign: 1 }, ...way.map(({ value: it, sign }) => ({ ...it, sign: -sign }))]),
+      )
+      return
+    }
+    beside.set(red, [...(beside.get(red) ?? []), { to: black, sign: 1, value }])
+    beside.set(black, [...(beside.get(black) ?? []), { to: red, sign: -1, value }])
+  })
+  return found
+}
+
+type Steps = ReadonlyMap<number, readonly { readonly to: number; readonly sign: number; readonly value: Value }[]>
+
+/** The voltages from one node to another through those that were read; null where they do not reach. */
+function wayBetween(beside: Steps, from: number, to: number) {
+  const came = new Map<number, { readonly at: number; readonly sign: number; readonly value: Value }>()
+  const open = [from]
+  for (const node of open) {
+    if (node === to) break
+    for (const step of beside.get(node) ?? []) {
+      if (step.to === from || came.has(step.to)) continue
+      came.set(step.to, { at: node, sign: step.sign, value: step.value })
+      open.push(step.to)
+    }
+  }
+  if (from !== to && !came.has(to)) return null
+  const way: { readonly sign: number; readonly value: Value }[] = []
+  for (let node = to; node !== from;) {
+    const step = came.get(node)
+    if (!step) return null
+    way.push(step)
+    node = step.at
+  }
+  return way
+}
+
+/** Kirchhoff's current law at every node whose currents are all read; along a path, both are the same. */
+function nodes(
+  { bench, ports, ends }: View,
+  laid: readonly LaidReading[],
+  values: readonly (Value | null)[],
+): LawFound[] {
+  const { wiring } = bench.built
+  const { carriers, at, branchOf } = branchesOf(bench.built)
+  const position = new Map(carriers.map((part, i) => [part, i]))
+  const found: LawFound[] = []
+  const readOf = new Map<number, Value & { readonly carrier: number }>()
+  laid.forEach(({ probe }, i) => {
+    const value = values[i]
+    const part = probe.kind === 'total' ? wiring.supply : probe.kind === 'current' ? probe.part : -1
+    const carrier = position.get(part)
+    if (value === null || carrier === undefined) return
+    const branch = branchOf(carrier)
+    const before = readOf.get(branch)
+    if (before)
+      found.push(
+        law('current', null, [
+          { ...value, sign: 1 },
+          { ...before, sign: -1 },
+        ]),
+      )
+    else readOf.set(branch, { ...value, carrier })
+  })
+  if (ports.conductance === 0) return found
+  /** 1 where a carrier's current, as it is read, flows out of a node, −1 where into it. */
+  const sideOf = (carrier: number, node: number) => {
+    if (carrier === 0) return node === wiring.start ? -1 : 1
+    return ends[carrier - 1][0] === node ? 1 : -1
+  }
+  for (const [node, meeting] of at) {
+    if (meeting.length < 3) continue
+    const terms = meeting.flatMap((carrier) => {
+      const value = readOf.get(branchOf(carrier))
+      return value ? [{ ...value, sign: sideOf(carrier, node) }] : []
+    })
+    if (terms.length === meeting.length) found.push(law('current', wiring.nodes[node].label, terms))
+  }
+  return found
+}
+
+/** Ohm's law of every part whose resistance alone, voltage and current are read; of the whole too. */
+function ohms({ bench }: View, laid: readonly LaidReading[], values: readonly (Value | null)[]): LawFound[] {
+  const { network, wiring } = bench.built
+  const last = (fits: (it: LaidReading) => boolean): Value | null => {
+    for (let i = laid.length - 1; i >= 0; i--) if (values[i] !== null && fits(laid[i])) return values[i]
+    return null
+  }
+  const of = (name: string, quantity: string) => (it: LaidReading) =>
+    it.reading.measurement.quantity === quantity && 'of' in it.reading.measurement && it.reading.measurement.of === name
+  return network.parts.flatMap(({ name, kind }, part): LawFound[] => {
+    if (kind !== 'resistor' && part !== wiring.supply) return []
+    const R = last((it) => of(name, 'resistance')(it) && (it.probe.kind === 'alone' || it.probe.kind === 'whole'))
+    const [V, I] = [last(of(name, 'voltage')), last(of(name, 'current'))]
+    if (!R || !V || !I) return []
+    const product = I.value * R.value
+    const allowed = Math.abs(I.value) * R.allowed + Math.abs(R.value) * I.allowed + I.allowed * R.allowed
+    const found = law('ohm', name, [
+      { ...V, sign: 1 },
+      { index: Math.max(R.index, I.index), value: product, allowed, sign: -1 },
+    ])
+    return [{ ...found, readings: [R.index, V.index, I.index].sort((a, b) => a - b) }]
+  })
 }

@@ -2,10 +2,23 @@
  * In: a network, a seed, and what hands did to it: leads lifted, jumpers, the supply, where the meter lies. Out: what the
  * meter shows, and what goes wrong; a hidden fault, and whether it was found. Textbooks: “virtual laboratory”.
  */
-export { hiddenTruth, type HiddenFault, type Truth } from './truth'
-export { freshBench, isSameSpot, withBroken, type Hands, type MeterFunction, type Spot } from './hands'
-export { handsFor } from './handsFor'
+export {
+  hiddenTruth,
+  type HiddenFault,
+  type Truth,
+  judgeClaim,
+  type Claim,
+  type ClaimVerdict,
+  hiddenText,
+} from './truth'
+export {
+  freshBench,
+  isSameSpot,
+  withBroken,
+  type Hands,
+  type MeterFunction,
+  type Spot,
+  handsFor,
+  measurementAt,
+} from './hands'
 export { readBench, type BenchReading, type BenchWarning } from './read'
-export { measurementAt } from './measurementAt'
-export { judgeClaim, type Claim, type ClaimVerdict } from './claim'
-export { hiddenText } from './hiddenText'

@@ -1,11 +1,11 @@
-import type { Built } from './built'
+import type { Built, Model } from './model'
 import { gradientOf } from './gradient'
-import type { Model } from './model'
 import type { NetworkQuantity } from './quantity'
-import { worstCase, type WorstCase } from './worst'
+import { worstCase, type WorstCase, worstCases } from './worst'
+import { readRating } from '../../network'
 
 /** The tolerance classes that resistors are sold in, the loosest first, as parts of the value. */
-export const toleranceClasses = [0.1, 0.05, 0.02, 0.01] as const
+const toleranceClasses = [0.1, 0.05, 0.02, 0.01] as const
 
 /** Which class each resistor needs so that a wish is kept. */
 export interface Classes {
@@ -61,4 +61,41 @@ export function loosestClasses(built: Built, model: Model, quantity: NetworkQuan
     tightened: tightened.filter((leaf) => tolerance[leaf] < built.tolerance[leaf]),
     worst: worstWith(tolerance),
   }
+}
+
+/** The sizes that resistors are sold in, in watts. */
+const sizes = [0.125, 0.25, 0.5, 1, 2, 5] as const
+
+/** The power of a resistor against what it may have. */
+export interface Rated {
+  readonly part: string
+  /** In watts: with marked values, and at the worst of its tolerances. */
+  readonly nominal: number
+  readonly worst: number
+  /** In watts; null where none is marked. */
+  readonly rating: number | null
+  /** `hot` above half the rating at the worst, `over` above all of it; `unrated` without one. */
+  readonly verdict: 'cool' | 'hot' | 'over' | 'unrated'
+  /** The next standard size with twice the headroom, in watts; null where 5 W are too little. */
+  readonly size: number | null
+}
+
+/** Every resistor's power against its rating, those without current too. */
+export function ratingsOf(built: Built, model: Model): Rated[] {
+  const { network, wiring } = built
+  const limits = worstCases(
+    built,
+    model,
+    wiring.live.map((_, leaf) => ({ kind: 'power', leaf }) as const),
+  )
+  return network.parts.flatMap((part, i): Rated[] => {
+    if (part.kind !== 'resistor') return []
+    const leaf = wiring.live.indexOf(i)
+    const { nominal, max } = leaf < 0 ? { nominal: 0, max: 0 } : limits[leaf]
+    const rating = readRating(part.rating)
+    const verdict = rating === null ? 'unrated' : max > rating ? 'over' : max > rating / 2 ? 'hot' : 'cool'
+    return [
+      { part: part.name, nominal, worst: max, rating, verdict, size: sizes.find((size) => size >= 2 * max) ?? null },
+    ]
+  })
 }

@@ -1,5 +1,4 @@
-import type { Built } from './built'
-import type { Model } from './model'
+import type { Built, Model } from './model'
 import { valueOf, type NetworkQuantity } from './quantity'
 
 /** How often a quantity takes the factor by which all voltages and currents are scaled. */

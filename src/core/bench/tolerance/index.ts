@@ -3,9 +3,17 @@
  * resistor matters most, which tolerance classes keep a wish, and which part runs hot.
  * Textbooks: “worst-case analysis”, “Monte Carlo analysis”, “sensitivity”, “power rating”.
  */
-export { toleranceOf, type Built, type Drive } from './built'
-export { modelOf, type Model, type Run } from './model'
-export { benchOf, type Bench, type FoundBench } from './bench'
+export {
+  toleranceOf,
+  type Built,
+  type Drive,
+  modelOf,
+  type Model,
+  type Run,
+  benchOf,
+  type Bench,
+  type FoundBench,
+} from './model'
 export {
   betweenNodes,
   ofPart,
@@ -16,8 +24,7 @@ export {
   type Term,
 } from './quantity'
 export { gradientOf } from './gradient'
-export { worstCase, worstCases, type WorstCase } from './worst'
-export { sharesOf, type Share } from './shares'
+export { worstCase, worstCases, type WorstCase, sharesOf, type Share } from './worst'
 export {
   addBlocks,
   blockSize,
@@ -31,5 +38,4 @@ export {
   type Statistics,
 } from './sample'
 export { spreadDeclaration, spreadOf, type Spread, type SpreadOptions } from './spread'
-export { loosestClasses, type Classes } from './classes'
-export { ratingsOf, type Rated } from './ratings'
+export { loosestClasses, type Classes, ratingsOf, type Rated } from './classes'

@@ -1,6 +1,6 @@
 import { float } from '../../number'
-import type { Network } from '../../network'
-import { isZeroOhm, joins, Sets, type Wiring } from '../../structure'
+import { type Network, unreadNotes, type Problem, readTolerance } from '../../network'
+import { isZeroOhm, joins, Sets, type Wiring, wire, type Finding } from '../../structure'
 import {
   backward,
   adjointOf,
@@ -14,7 +14,6 @@ import {
   type Tape,
 } from '../../solution'
 import { potentials, type Edge } from '../circuit'
-import type { Built, Drive } from './built'
 
 /** The numbers of one choice of resistances. */
 export interface Run {
@@ -39,7 +38,7 @@ export interface Model {
   readonly compiled: Compiled | null
 }
 
-export interface Compiled {
+interface Compiled {
   readonly program: Program
   readonly tape: Tape
   /**
@@ -156,4 +155,118 @@ function bridged(network: Network, wiring: Wiring, drive: Drive): Model {
     return { equivalent, supply: supply * scale, current, voltage }
   }
   return { leaves, turn: new Array<number>(leaves).fill(1), run, compiled: null }
+}
+
+/** A network that has values to be measured. */
+export interface Bench {
+  readonly built: Built
+  readonly model: Model
+  /** Whether a part's `to` is its end nearer to +, by part index. */
+  readonly turned: readonly boolean[]
+  readonly findings: readonly Finding[]
+}
+
+export type FoundBench = (Bench & { readonly ok: true }) | { readonly ok: false; readonly problems: readonly Problem[] }
+
+/**
+ * A network as it stands on a bench, with its tolerances and ratings.
+ *
+ * @returns what readings and spreads are worked out from; or problems where there is nothing to be measured: a part without value,
+ *   nothing closed
+ */
+export function benchOf(network: Network): FoundBench {
+  const wiring = wire(network)
+  const refuse = (part: string | null, field: string, message: string): FoundBench => ({
+    ok: false,
+    problems: [{ part, field, message }],
+  })
+  const built = builtOf(network, wiring)
+  if (!built) {
+    const { live } = wiring
+    const open = live.map((part) => network.parts[part]).find((part) => part.kind === 'resistor' && !part.resistance)
+    return refuse(open?.name ?? null, 'resistance', 'it has no value yet, so nothing can be told of what is measured')
+  }
+  const supply = network.parts[wiring.supply].name
+  const stopping = wiring.findings.find(({ code }) => code === 'shorted-supply' || code === 'open-supply')
+  const model = modelOf(built)
+  if (!model) return refuse(supply, 'parts', stopping?.message ?? 'no current flows')
+  const { drive } = built
+  if (drive.at === 'resistor' && drive.leaf < 0)
+    return refuse(
+      network.known?.part ?? null,
+      'known',
+      'it carries no current whatever the source gives, so the supply cannot be found from it',
+    )
+  const { equivalent, supply: current, voltage } = model.run(built.resistance)
+  if (!(equivalent > 0)) return refuse(supply, 'parts', 'it is shorted by zero ohms: nothing can be divided by them')
+  if (!Number.isFinite(current))
+    return refuse(network.known?.part ?? null, 'known', 'the supply cannot be found from what is known')
+  const turned = network.parts.map((_, part) => {
+    const leaf = wiring.live.indexOf(part)
+    return leaf >= 0 && model.turn[leaf] * voltage[leaf] < 0
+  })
+  return { ok: true, built, model, turned, findings: [...wiring.findings, ...unreadNotes(network)] }
+}
+
+/** What the supply, or a known quantity in its place, holds. */
+export type Drive =
+  /** `tolerance` as a part of the value. */
+  | {
+      readonly at: 'source'
+      readonly quantity: 'voltage' | 'current' | 'power'
+      readonly value: number
+      readonly tolerance: number
+    }
+  | {
+      readonly at: 'resistor'
+      readonly leaf: number
+      readonly quantity: 'voltage' | 'current' | 'power'
+      readonly value: number
+    }
+  /** Terminals alone: nothing drives it. */
+  | { readonly at: 'nothing' }
+
+/** A network as it may have been built: what each resistor may be. */
+export interface Built {
+  readonly network: Network
+  readonly wiring: Wiring
+  /** Of the resistors that carry current, by leaf, in ohms. */
+  readonly resistance: readonly number[]
+  /** By leaf, as a part of the resistance. */
+  readonly tolerance: readonly number[]
+  readonly drive: Drive
+}
+
+/** Of a resistor that has no tolerance of its own, as a part of its value. */
+const usualTolerance = 0.05
+/** Of a source until it is measured, as a part of its voltage. */
+const sourceTolerance = 0.01
+
+/** The tolerance of a part that counts: its own, or the usual one. */
+export function toleranceOf(network: Network, part: number): number {
+  const it = network.parts[part]
+  return (it.kind === 'resistor' ? readTolerance(it.tolerance) : null) ?? usualTolerance
+}
+
+/** What is marked on the parts of a network; null where a resistor that carries current has no value yet. */
+function builtOf(network: Network, wiring: Wiring): Built | null {
+  const resistance: number[] = []
+  for (const part of wiring.live) {
+    const it = network.parts[part]
+    if (it.kind !== 'resistor' || !it.resistance) return null
+    resistance.push(it.resistance.value)
+  }
+  const tolerance = wiring.live.map((part) => toleranceOf(network, part))
+  return { network, wiring, resistance, tolerance, drive: driveOf(network, wiring) }
+}
+
+function driveOf({ parts, known }: Network, { live, supply }: Wiring): Drive {
+  const source = parts[supply]
+  if (source.kind !== 'source') return { at: 'nothing' }
+  if (!known)
+    return { at: 'source', quantity: 'voltage', value: source.voltage?.value ?? 0, tolerance: sourceTolerance }
+  const { quantity, value } = known
+  if (known.part === source.name) return { at: 'source', quantity, value: value.value, tolerance: 0 }
+  const leaf = live.findIndex((part) => parts[part].name === known.part)
+  return { at: 'resistor', leaf, quantity, value: value.value }
 }

@@ -1,8 +1,7 @@
 import { float } from '../../number'
 import { joins } from '../../structure'
 import { idealCurrents } from '../../solution'
-import type { Built } from './built'
-import type { Model, Run } from './model'
+import type { Built, Model, Run } from './model'
 
 /** So many times the voltage, or the current, of a leaf; of the source where `leaf` is null. */
 export interface Term {

@@ -1,7 +1,6 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { expandLanes, lanesOf, reduceLanes, type Lanes, type Program } from '../../solution'
-import type { Built } from './built'
-import type { Model, Run } from './model'
+import type { Built, Model, Run } from './model'
 import { valueOf, type NetworkQuantity } from './quantity'
 
 /** How a value lies within its tolerance: anywhere alike, or normally, the tolerance three standard deviations, cut there. */
@@ -30,7 +29,7 @@ export interface SampleBlock {
 /** How many samples a block has, so that the same seed gives the same numbers however many workers share the work. */
 export const blockSize = 8192
 /** How many steps values are counted in. */
-export const bins = 4096
+const bins = 4096
 /** Samples that are worked out at once. */
 const lanes = 64
 

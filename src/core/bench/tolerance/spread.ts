@@ -1,11 +1,9 @@
 import { about, closed, head, list, number, oneOf, optional, text, type Declared } from '../../format'
 import { unreadDeclaration } from '../../structure'
-import type { Built } from './built'
-import type { Model } from './model'
+import type { Built, Model } from './model'
 import type { NamedQuantity } from './quantity'
 import { addBlocks, blockSize, percentile, sampleBlock, statisticsOf, type Distribution, type Sampled } from './sample'
-import { sharesOf } from './shares'
-import { worstCases } from './worst'
+import { sharesOf, worstCases } from './worst'
 
 /** Between which limits a quantity lies, how it spreads there and what moves it: the open format `nodrel-spread`. */
 export const spreadDeclaration = closed({

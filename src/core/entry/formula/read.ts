@@ -1,6 +1,5 @@
 import { isName } from '../../network'
 import { inFormat, quantityProblem, readQuantity } from '../../number'
-import type { FormulaTree } from './tree'
 
 /** What is wrong in a formula, and where: character positions from `at` up to `end`. */
 export interface FormulaProblem {
@@ -9,7 +8,7 @@ export interface FormulaProblem {
   readonly message: string
 }
 
-export type ReadFormula =
+type ReadFormula =
   | { readonly ok: true; readonly tree: FormulaTree }
   | { readonly ok: false; readonly problem: FormulaProblem }
 
@@ -128,4 +127,20 @@ function readResistor({ text, at }: Lexeme): ReadFormula {
   return read.ok
     ? { ok: true, tree: { kind: 'resistor', name, typed: inFormat(value) } }
     : problem(value, quantityProblem(read.problem, value, 'Ω'))
+}
+
+/** A formula as a tree: resistors in groups; no group holds one of its own kind. A resistor may have no value yet. */
+export type FormulaTree =
+  | { readonly kind: 'resistor'; readonly name: string | null; readonly typed: string | undefined }
+  | { readonly kind: 'series' | 'parallel'; readonly members: readonly FormulaTree[] }
+
+/** The resistors of a tree from left to right. */
+export function resistorsOf(tree: FormulaTree): Extract<FormulaTree, { kind: 'resistor' }>[] {
+  const found: Extract<FormulaTree, { kind: 'resistor' }>[] = []
+  const open = [tree]
+  for (let it = open.pop(); it; it = open.pop()) {
+    if (it.kind === 'resistor') found.push(it)
+    else open.push(...[...it.members].reverse())
+  }
+  return found
 }

@@ -5,7 +5,7 @@ import { analyse } from '../..'
 import type { NetworkDocument } from '../../network'
 import { wire } from '../../structure'
 import { closeBoard, drawBoard, openBoard, readStroke, type Board, type Peg } from './index'
-import { pegKey } from './peg'
+import { pegKey } from './layOut'
 
 const bridge = ['E1 A E 5V', 'R1 A B 100', 'R2 B C 1k', 'R3 B D 1.2k', 'R4 C D 470', 'R5 C E 910', 'R6 D E 1.1k']
 

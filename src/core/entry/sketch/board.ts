@@ -1,8 +1,7 @@
 import { pointName } from '../formula'
 import type { NetworkDocument, PartDocument, SketchPlace } from '../../network'
-import { layOut } from './layOut'
+import { layOut, pegKey, samePeg, wayAlong, type Peg, type Stroke } from './layOut'
 import { placeNear } from './near'
-import { pegKey, samePeg, wayAlong, type Peg, type Stroke } from './peg'
 
 /** A document with a peg for every point. No two points share one. */
 export interface Board {

@@ -24,7 +24,7 @@ import { hopRadius, type BoardNode, type BoardPart, type BoardPicture, type Vert
 import { boxOf } from './words'
 
 /** How a part of the board looks. */
-export interface PartLooks extends Pick<InkLooks, 'symbols'> {
+interface PartLooks extends Pick<InkLooks, 'symbols'> {
   /** Of its symbol and name. */
   readonly tone?: Tone
   /** The nodes of its two halves, for their colours; drawn in ink where absent. */
@@ -111,7 +111,7 @@ export function plainBoardInk({ parts, dots, nodes, box }: BoardPicture, looks: 
 }
 
 /** What of a task's picture is spoken of. */
-export interface BookLooks extends InkLooks {
+interface BookLooks extends InkLooks {
   readonly description: string
   /** Whether every node has its label; else only those that are spoken of. */
   readonly isLabelled: boolean
@@ -185,7 +185,7 @@ function wordsBox({ symbol: { x, y }, name, value, nameAt, valueAt }: BoardPart)
 }
 
 /** What of a drawing is marked, as on the board. */
-export interface DrawnLooks extends Pick<InkLooks, 'symbols'> {
+interface DrawnLooks extends Pick<InkLooks, 'symbols'> {
   readonly description: string
   readonly nodeOf: (point: string) => number
   /** The 0 V node, −1 if there is none. */

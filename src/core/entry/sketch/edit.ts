@@ -1,7 +1,7 @@
 import type { NetworkDocument, PartDocument, Unplaced } from '../../network'
 import { freePoint, pointAt, pointOn, strokeOf, type Board } from './board'
 import { land } from './land'
-import { pegKey, samePeg, type Peg, type Stroke } from './peg'
+import { pegKey, samePeg, type Peg, type Stroke } from './layOut'
 
 /** Chosen parts, by name. */
 export type Chosen = ReadonlySet<string>
@@ -94,7 +94,7 @@ function relocate(board: Board, chosen: Chosen, to: (peg: Peg) => Peg, lands = f
 }
 
 /** How parts are moved, beside how far. */
-export interface Moving {
+interface Moving {
   /** What is joined to them is left behind, instead of following; and ends pass over lines. */
   readonly alone?: boolean
   /** Ends that come to stand on the middle of a line join it. Those that meet on a peg always do. */

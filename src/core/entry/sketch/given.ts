@@ -1,6 +1,6 @@
 import type { NetworkDocument, PartDocument } from '../../network'
 import type { Board } from './board'
-import { samePeg } from './peg'
+import { samePeg } from './layOut'
 
 const given = { name: 'E1', kind: 'source', from: 'A', to: 'B', voltage: '12 V' } as const
 

@@ -5,8 +5,8 @@
 export { boardNode, bookInk, drawnInk, endsInk, partInk, plainBoardInk } from './boardInk'
 export { boardLoopsInk } from './boardLoops'
 export { closeBoard, drawable, freeName, openBoard, pointAt, strokeOf, type Board } from './board'
-export { jump, pegsOn } from './jump'
-export { samePeg, type Peg, type Stroke } from './peg'
+export { jump, pegsOn } from './land'
+export { samePeg, type Peg, type Stroke } from './layOut'
 export { flipParts, moveEnd, moveParts, removeParts, renameNode, renamePart, turnParts, type Chosen } from './edit'
 export { newDrawing } from './given'
 export {
@@ -19,12 +19,12 @@ export {
   readStroke,
   strokeText,
   type StrokeMeaning,
+  drawStrokes,
 } from './meaning'
 export { besideMiss, findMisses, mendMiss, type Miss } from './misses'
 export { drawBoard, pitch, placeOf, type BoardNode, type BoardPart, type BoardPicture, type Vertex } from './picture'
 export { pathInk } from './pathInk'
 export { copyPiece, isPiece, pastePiece } from './piece'
-export { drawStrokes } from './strokes'
 export {
   cssMatrix,
   fitCorners,

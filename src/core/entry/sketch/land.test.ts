@@ -7,7 +7,7 @@ import { wire } from '../../structure'
 import { analyse } from '../../worksheet'
 import { drawable, pointAt, wayOf } from './board'
 import { leadsPast } from './land'
-import type { Peg } from './peg'
+import type { Peg } from './layOut'
 import {
   applyStroke,
   changePart,

@@ -1,11 +1,11 @@
 import { withUnit } from '../formula'
 import { readRating, readTolerance, toleranceText, type NetworkDocument, type PartDocument } from '../../network'
 import { inFormat, quantityProblem, readQuantity } from '../../number'
-import { freeName, pointAt, type Board } from './board'
+import { freeName, pointAt, type Board, closeBoard, openBoard } from './board'
 import { addPart, forgetPoints, removeParts, renamePart } from './edit'
 import { isUnusedGiven } from './given'
 import { land } from './land'
-import type { Stroke } from './peg'
+import type { Stroke } from './layOut'
 
 /** What may stand behind the value of a resistor. */
 interface Notes {
@@ -198,4 +198,24 @@ export function changePart(
   const given = old !== now && new RegExp(`^${old}\\d+$`).test(name)
   const next = rename ?? (given ? freeName(changed, now) : name)
   return next === name ? changed : renamePart(changed, name, next)
+}
+
+/**
+ * A document drawn stroke by stroke, as a hand would: `R1 0,0 4,0 4k7` a resistor from peg to peg, `E1 0,0 0,4 12V` a
+ * source, `W1 4,0 4,4` a wire, and `past W1 4,0 4,4` one whose ends join no lines. Throws where a text makes no sense.
+ */
+export function drawStrokes(document: NetworkDocument, strokes: readonly string[]): NetworkDocument {
+  return strokes.reduce((before, text) => {
+    const past = text.startsWith('past ')
+    const [name, from, to, ...value] = (past ? text.slice('past '.length) : text).split(' ')
+    const meaning = readStroke(value.join(' '))
+    const [start, end] = [from, to].map((peg) => peg.split(',').map(Number))
+    if (!meaning.ok || [...start, ...end].some((number) => !Number.isInteger(number)))
+      throw new RangeError(`“${text}” is no stroke`)
+    const pegs = [
+      { x: start[0], y: start[1] },
+      { x: end[0], y: end[1] },
+    ] as const
+    return closeBoard(applyStroke(openBoard(before), pegs, meaning, name, past))
+  }, document)
 }

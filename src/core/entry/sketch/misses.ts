@@ -2,7 +2,7 @@ import type { PartDocument } from '../../network'
 import { drawable, endsAt, wayOf, type Board } from './board'
 import { moveEnd } from './edit'
 import { divide, land, liesWithin } from './land'
-import { distance, pegKey, type Peg, type Stroke } from './peg'
+import { distance, pegKey, type Peg, type Stroke } from './layOut'
 
 /** A bare end that seems to be meant for something else: one peg short of another end, or on a part without joining it. */
 export interface Miss {

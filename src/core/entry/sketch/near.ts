@@ -1,5 +1,5 @@
 import type { PartDocument } from '../../network'
-import { meet, pegKey, wayAlong, type Peg, type Stroke } from './peg'
+import { meet, pegKey, wayAlong, type Peg, type Stroke } from './layOut'
 
 /** The length at which a part is put down first, in pegs. */
 const usual = { wire: 2, other: 4 } as const

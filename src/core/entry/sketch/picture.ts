@@ -2,7 +2,7 @@ import type { Box, Coordinates } from '../../picture'
 import type { PartDocument } from '../../network'
 import { exactOf, quantityText, readQuantity } from '../../number'
 import { drawable, endsAt, strokeOf, wayOf, type Board } from './board'
-import type { Peg } from './peg'
+import type { Peg } from './layOut'
 import { boxOf, placeWords, type Words } from './words'
 
 /** The distance between two pegs, in CSS pixels at full size. All places of a picture are in these pixels. */

@@ -1,6 +1,6 @@
 import { readPiece, type NetworkDocument, type Problem, type Unplaced } from '../../network'
 import { closeBoard, freeName, openBoard, type Board } from './board'
-import { pegKey, type Peg } from './peg'
+import { pegKey, type Peg } from './layOut'
 import { addPart, type Chosen } from './edit'
 import { initialOf } from './meaning'
 
@@ -24,7 +24,7 @@ export function isPiece(text: string): boolean {
   return text.trimStart().startsWith('{')
 }
 
-export type PastedPiece =
+type PastedPiece =
   | { readonly ok: true; readonly board: Board; readonly pasted: Chosen }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 

@@ -1,7 +1,7 @@
 import { measures, type Coordinates } from '../../picture'
 
 /** A word at a part. */
-export interface Word extends Coordinates {
+interface Word extends Coordinates {
   readonly anchor: 'start' | 'middle' | 'end'
 }
 
@@ -12,7 +12,7 @@ export interface Words {
 }
 
 /** What is drawn of a part, as far as words must keep clear of it. */
-export interface Lettered {
+interface Lettered {
   readonly name: string
   readonly kind: string
   readonly value: string

@@ -1,9 +1,8 @@
 import type { Quantity } from '../../number'
 import { elementKey, insideOf } from '../../structure'
 import { answerKey, namedBy, type Own, type Position, type Slot } from './move'
-import { truthByName } from './named'
+import { truthByName, isGood } from './named'
 import { elementsByKey } from './state'
-import { isGood } from './ways'
 
 /** What is to be found: a value of an element, or of what is asked for by name and is none of the learner's elements. */
 export interface Goal {

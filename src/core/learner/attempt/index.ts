@@ -14,8 +14,6 @@ export {
   type Slot,
   type StopReason,
   type Strength,
-} from './move'
-export {
   answer,
   element,
   moveFields,
@@ -24,11 +22,9 @@ export {
   readMovesOf,
   type MoveFields,
   type ReadMoves,
-} from './readMoves'
+} from './move'
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
-export { play, replay } from './replay'
-export { begin, elementsByKey, quantities } from './state'
-export { ownThread, type OwnThread } from './thread'
-export { summarise, type Summary } from './summary'
-export { triedWorksheet } from './tried'
+export { play, replay, summarise, type Summary } from './replay'
+export { begin, elementsByKey, quantities, triedWorksheet } from './state'
+export { ownThread, type OwnThread } from './remark'

@@ -25,13 +25,12 @@ import {
   type Guesses,
 } from '../slip'
 import type { ValueTable } from './move'
-import { stepPlace, valuePlace } from './places'
+import { stepPlace, valuePlace, namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
 import { remark } from './remark'
-import { namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
-import { targetsOf, type Target } from './ways'
+import { targetsOf, type Target } from './named'
 
 /** What is said of a number. */
-export interface JudgedNumber {
+interface JudgedNumber {
   readonly verdict: 'right' | 'rounded' | 'asked' | 'follows' | 'wrong'
   readonly could: readonly Guess[]
   readonly reasons: readonly Sentence[]

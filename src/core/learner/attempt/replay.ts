@@ -1,13 +1,13 @@
 import type { Worksheet } from '../../worksheet'
 import { readAnswer, writtenIn } from '../answer'
 import { judgeAgainst } from './judgeNumber'
-import { judgeCombination, judgeStop, takeBack, writeValue, type StepRemark } from './judgeStep'
-import { answerKey, type Judgement, type Move, type Position } from './move'
-import { againstCheck, againstName } from './named'
+import { judgeCombination, judgeStop, takeBack, writeValue, type StepRemark, settle } from './judgeStep'
+import { answerKey, type Judgement, type Move, type Position, type Strength } from './move'
+import { againstCheck, againstName, isGood } from './named'
 import { remark } from './remark'
-import { settle } from './settle'
 import { begin, paperOf, positionOf, stepOf, type OwnPaper } from './state'
-import { isGood } from './ways'
+import type { Quantity } from '../../number'
+import type { Slip } from '../slip'
 
 /**
  * Judges every move of a learner in turn, each where it was made. Moves that do not fit (an element that is not there)
@@ -167,5 +167,58 @@ function carry(paper: OwnPaper, { element, quantity }: Extract<Move, { do: 'carr
     verdict: 'right',
     reasons: [remark(isSeries ? 'right-carried-series' : 'right-carried-parallel')],
     element,
+  }
+}
+
+/** How an attempt went. */
+export interface Summary {
+  /** Answers by what they were. */
+  readonly right: number
+  readonly rounded: number
+  readonly follows: number
+  readonly asked: number
+  readonly wrong: number
+  /** Values that were wrong at first and are put right. */
+  readonly mended: number
+  readonly hints: Readonly<Record<Strength, number>>
+  /** Each slip with how often it occurred, the most frequent first. */
+  readonly slips: readonly { readonly slip: Slip; readonly times: number }[]
+  /** Wrong answers of which no slip could be told, or several could. */
+  readonly untold: number
+}
+
+/** What went well, and which slips occurred. What was taken back counts as long as it was wrong. */
+export function summarise({ judgements, own }: Position): Summary {
+  const isAnswer = ({ move, isTakenBack, verdict }: Judgement) =>
+    move.do !== 'carry' && move.do !== 'hint' && (!isTakenBack || verdict === 'wrong' || verdict === 'refused')
+  const answers = judgements.filter(isAnswer)
+  const count = (...verdicts: readonly Judgement['verdict'][]) =>
+    answers.filter(({ verdict }) => verdicts.includes(verdict)).length
+  const hints = (strength: Strength) =>
+    judgements.filter(({ move }) => move.do === 'hint' && move.strength === strength).length
+  const times = new Map<Slip, number>()
+  let untold = 0
+  const wrongAt = new Map<string, { readonly quantity: Quantity; readonly element: number }>()
+  for (const { verdict, could, move, element } of judgements) {
+    if (verdict !== 'wrong' && verdict !== 'refused') continue
+    if (could.length === 1) for (const slip of could[0]) times.set(slip, (times.get(slip) ?? 0) + 1)
+    else untold++
+    const quantity = move.do === 'value' ? move.quantity : 'resistance'
+    if (verdict === 'wrong' && element !== null) wrongAt.set(`${quantity} ${element}`, { quantity, element })
+  }
+  const mended = [...wrongAt.values()].filter(({ quantity, element }) => {
+    const now = own[quantity][element]
+    return now && (now.verdict === 'right' || now.verdict === 'rounded')
+  })
+  return {
+    right: count('right'),
+    rounded: count('rounded'),
+    follows: count('follows'),
+    asked: count('asked'),
+    wrong: count('wrong', 'refused'),
+    mended: mended.length,
+    hints: { 1: hints(1), 2: hints(2), 3: hints(3) },
+    slips: [...times].map(([slip, often]) => ({ slip, times: often })).sort((a, b) => b.times - a.times),
+    untold,
   }
 }

@@ -2,7 +2,15 @@
  * In: what was practised until now. Out: how strong each skill is, and which task comes next, and why. Textbooks: “spaced
  * repetition”, “mastery learning”.
  */
-export { countSlips, slipName, slipsOf, type Evidence, type SlipCount } from './evidence'
-export { resultOf } from './result'
-export { strengthsAt, type Practised, type SkillStrength } from './strength'
+export {
+  countSlips,
+  slipName,
+  slipsOf,
+  type Evidence,
+  type SlipCount,
+  resultOf,
+  strengthsAt,
+  type Practised,
+  type SkillStrength,
+} from './strength'
 export { nextTask, reasonText, type NextTask, type Reason } from './next'

@@ -10,8 +10,7 @@ import {
   type Skill,
   type Task,
 } from '../task'
-import { slipName } from './evidence'
-import { strengthsAt, type Practised, type SkillStrength } from './strength'
+import { slipName, strengthsAt, type Practised, type SkillStrength } from './strength'
 
 /** Why a task comes next. */
 export type Reason =

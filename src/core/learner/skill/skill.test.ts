@@ -1,5 +1,5 @@
 import { judgeTask, codeFrom, taskOf, usualDials, type Dials, type Skill } from '../task'
-import { evidenceOf } from './evidence'
+import { evidenceOf } from './strength'
 import { nextTask, reasonText, resultOf, strengthsAt, type Practised } from './index'
 
 const now = Date.parse('2026-11-27T10:00:00Z')

@@ -3,8 +3,6 @@
  * for certain where none does. Textbooks: “common mistakes”.
  */
 export { slipRemark, slips, type Slip } from './slips'
-export { equivalentOf, type Guess, type Seat } from './guess'
+export { equivalentOf, type Guess, type Seat, nameSlips, type Guesses, certain, type Certainty } from './name'
 export { miscopiedStep, stepGuesses, stepPairs, type StepPlace } from './step'
 export { miscopiedValue, valueGuesses, valuePairs, type ValuePlace } from './value'
-export { nameSlips, type Guesses } from './name'
-export { certain, type Certainty } from './certain'

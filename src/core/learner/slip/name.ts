@@ -1,6 +1,7 @@
 import { isOfTwoFigures, shortFigures, isSame, isWrittenAs, type TypedAnswer } from '../answer'
-import { guess, type Guess } from './guess'
-import { differInOneDigit, swapped } from './digits'
+import { float, type Quantity } from '../../number'
+import { equivalent } from '../../structure'
+import type { Slip } from './slips'
 
 /** Where slips are looked for: what would be right, and the numbers that slips give. */
 export interface Guesses {
@@ -121,4 +122,116 @@ const few = (list: readonly Guess[]) => (list.length > most ? [] : [...list])
 /** Explanations that say different things: of the same slips the first. */
 function different(list: readonly Guess[]): Guess[] {
   return [...new Map(list.toReversed().map((it) => [it.slips.join(), it])).values()].toReversed()
+}
+
+/** A number that a slip gives, in SI base units. */
+export interface Guess {
+  readonly slips: readonly Slip[]
+  readonly value: number
+  /** How it comes to the number, in letters: `V(R2) / R3`. */
+  readonly how?: string
+  /** The elements that the remark names. */
+  readonly of?: readonly string[]
+  /** The number may be in whatever prefix it was worked out in: it is no resistance. */
+  readonly isScaled?: true
+}
+
+/** An element with what stands at it on the learner's paper; NaN where nothing does. */
+export interface Seat {
+  readonly name: string
+  readonly R: number
+  readonly V: number
+  readonly I: number
+  readonly P: number
+}
+
+export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
+
+/** How a number was rounded, in words. */
+export const roundedTo = (what: string, figures: number) =>
+  `${what} rounded to ${figures === 1 ? 'one figure' : 'two figures'}`
+
+/** A guess of a single slip. */
+export function guess(slip: Slip, value: number, how?: string, of?: readonly string[]): Guess {
+  return { slips: [slip], value, how, of }
+}
+
+/** The equivalent of resistances in series or in parallel, in ohms. */
+export function equivalentOf(kind: 'series' | 'parallel', values: readonly number[]): number {
+  return equivalent(kind, [...values.keys()], values, float)
+}
+
+/** What is certain of a wrong value, whatever led to it. */
+export type Certainty =
+  | 'sure-negative'
+  | 'sure-zero'
+  | 'sure-parallel'
+  | 'sure-series'
+  | 'sure-voltage'
+  | 'sure-current'
+  | 'sure-power'
+
+/**
+ * The bound that a wrong value breaks; null where it breaks none.
+ *
+ * @param kind how the members of a step lie
+ * @param members their resistances
+ * @param most what the whole has of the quantity; null where that is not the bound
+ */
+export function certain(
+  quantity: Quantity,
+  value: number,
+  kind: 'series' | 'parallel' | null,
+  members: readonly number[],
+  most: number | null,
+): Certainty | null {
+  if (value < 0) return 'sure-negative'
+  if (value === 0) return 'sure-zero'
+  if (kind === 'parallel' && value >= Math.min(...members)) return 'sure-parallel'
+  if (kind === 'series' && value <= Math.max(...members)) return 'sure-series'
+  if (most === null || value <= most * (1 + 1e-3)) return null
+  return quantity === 'voltage' ? 'sure-voltage' : quantity === 'current' ? 'sure-current' : 'sure-power'
+}
+
+/** The digits of a number, so many figures, and its power of ten. */
+function digitsOf(value: number, figures: number): { digits: string[]; exponent: string } {
+  const [mantissa, exponent] = Math.abs(value)
+    .toExponential(figures - 1)
+    .split('e')
+  return { digits: [...mantissa.replace('.', '')], exponent }
+}
+
+function fromDigits(digits: readonly string[], exponent: string): number {
+  return Number(`${digits[0]}.${digits.slice(1).join('')}e${exponent}`)
+}
+
+/** A value with two neighbouring digits exchanged, in every way; of long ones only the first figures are read. */
+export function swapped(value: number, figures = 4): number[] {
+  const { digits, exponent } = digitsOf(value, figures)
+  return digits.slice(1).flatMap((digit, i) => {
+    if (digit === digits[i]) return []
+    const size = fromDigits(digits.with(i, digit).with(i + 1, digits[i]), exponent)
+    return size === 0 ? [] : [size * Math.sign(value)]
+  })
+}
+
+/** A value with one of its first digits another; two are read at least, four at most. */
+export function oneDigitOff(value: number): number[] {
+  const { digits, exponent } = digitsOf(value, 4)
+  const read = digits.slice(0, Math.max(2, digits.findLastIndex((digit) => digit !== '0') + 1))
+  return read.flatMap((digit, i) =>
+    [...'0123456789']
+      .filter((other) => other !== digit && !(i === 0 && other === '0'))
+      .map((other) => fromDigits(read.with(i, other), exponent)),
+  )
+}
+
+/** Whether two numbers of so many figures differ in one digit. */
+function differInOneDigit(a: number, b: number, figures: number): boolean {
+  const [one, other] = [digitsOf(a, figures), digitsOf(b, figures)]
+  return (
+    Math.sign(a) === Math.sign(b) &&
+    one.exponent === other.exponent &&
+    one.digits.filter((digit, i) => digit !== other.digits[i]).length === 1
+  )
 }

@@ -1,6 +1,5 @@
 import { writeQuantity } from '../../number'
-import { oneDigitOff, swapped } from './digits'
-import { equivalentOf, guess, roundedTo, sum, type Guess, type Seat } from './guess'
+import { oneDigitOff, swapped, equivalentOf, guess, roundedTo, sum, type Guess, type Seat } from './name'
 import type { Slip } from './slips'
 
 /** A step whose equivalent was worked out, and what stood around it. */
@@ -16,7 +15,7 @@ export interface StepPlace {
 }
 
 /** A member, and what it was made of where it is an equivalent itself. */
-export interface Inside extends Seat {
+interface Inside extends Seat {
   readonly made: { readonly kind: Kind; readonly members: readonly Seat[] } | null
 }
 

@@ -1,6 +1,5 @@
 import { sharedIn } from '../../worksheet'
-import { oneDigitOff } from './digits'
-import { guess, roundedTo, sum, type Guess, type Seat } from './guess'
+import { oneDigitOff, guess, roundedTo, sum, type Guess, type Seat } from './name'
 
 /** A voltage, current or power that was found, and what stood around it. */
 export interface ValuePlace {

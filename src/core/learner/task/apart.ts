@@ -1,6 +1,6 @@
 import type { Quantity } from '../../number'
 import type { Slip } from '../slip'
-import type { Piece } from './piece'
+import type { Piece } from './shape'
 
 /** A resistor or equivalent, as slips need it. Numbers in SI base units. */
 export interface Seat {

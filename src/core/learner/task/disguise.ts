@@ -1,8 +1,7 @@
 import type { Peg } from '../../entry'
 import type { Chance } from './chance'
-import type { Laid } from './lines'
-import { keyOf } from './lines'
-import type { Ends } from './piece'
+import { type Laid, keyOf } from './solution'
+import type { Ends } from './shape'
 import { route } from './route'
 
 /** A part, its words and a wire round them fill a cell of so many pegs. */

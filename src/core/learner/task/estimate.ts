@@ -2,10 +2,19 @@ import { quantityText, readQuantity } from '../../number'
 import { amountAt, type Worksheet } from '../../worksheet'
 import { text } from '../../format'
 import { answer } from '../attempt'
-import { atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
+import {
+  atBridge,
+  taskKind,
+  type MovesOf,
+  mark,
+  unmarked,
+  type Asked,
+  type Item,
+  type JudgedTask,
+  type TaskRemark,
+} from './kind'
 
-export interface EstimateQuestion {
+interface EstimateQuestion {
   readonly kind: 'estimate'
   /** Two resistors: which of them carries more current? Absent where no current is known. */
   readonly pair?: readonly [string, string]
@@ -15,7 +24,7 @@ const moves = { bounds: { low: answer, high: answer }, more: { part: text({ most
 type EstimateMove = MovesOf<typeof moves>
 
 /** A good estimate leaves no more than this between its bounds. */
-export const widest = 3
+const widest = 3
 /** So much more current one of two must carry to be asked for. */
 const clearly = 1.25
 
@@ -36,7 +45,7 @@ function currentOf(worksheet: Worksheet, leaf: number): number {
 }
 
 /** What two bounds are, beside where the resistance lies; null where one cannot be read. */
-export function readBounds(low: string, high: string): readonly [number, number] | null {
+function readBounds(low: string, high: string): readonly [number, number] | null {
   const read = [low, high].map((text) => readQuantity(text, 'Ω'))
   const [a, b] = read
   return a.ok && b.ok ? [a.value, b.value] : null
@@ -101,7 +110,7 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
   }
 }
 
-export function leafOf({ network, wiring }: Worksheet, name: string): number {
+function leafOf({ network, wiring }: Worksheet, name: string): number {
   return wiring.live.findIndex((part) => network.parts[part].name === name)
 }
 

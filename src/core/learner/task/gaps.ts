@@ -2,12 +2,21 @@ import { answerProblem } from '../answer'
 import type { Quantity } from '../../number'
 import type { Worksheet } from '../../worksheet'
 import { answer, element, type Judgement } from '../attempt'
-import { atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
-import type { Skill } from './skills'
+import {
+  atBridge,
+  taskKind,
+  type MovesOf,
+  mark,
+  unmarked,
+  type Asked,
+  type Item,
+  type JudgedTask,
+  type TaskRemark,
+  type Skill,
+} from './kind'
 import { judgeLine, rightAnswer, solutionOf, solved, type SolutionLine } from './solution'
 
-export interface GapsQuestion {
+interface GapsQuestion {
   readonly kind: 'gaps'
   readonly lines: readonly {
     readonly symbol: string

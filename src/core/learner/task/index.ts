@@ -2,8 +2,17 @@
  * In: dials and a seed, or a code. Out: a task (a network with its picture, a question, a marking scheme), the same for the
  * same code everywhere; and what a learner's moves come to in marks. Textbooks: “problems”, “marking scheme”.
  */
-export { readCode, seeds } from './code'
-export { dialNames, dialTable, usualDials, type Dial, type DialProblem, type Dials, type TaskKind } from './dials'
+export {
+  readCode,
+  seeds,
+  dialNames,
+  dialTable,
+  usualDials,
+  type Dial,
+  type DialProblem,
+  type Dials,
+  type TaskKind,
+} from './code'
 export {
   codeFrom,
   dialProblems,
@@ -17,15 +26,14 @@ export {
   type Question,
   type Task,
   type TaskMove,
+  taskKinds,
+  readTaskMoves,
 } from './task'
-export type { Item, JudgedTask, Marked, TaskRemark } from './question'
-export { skillNames, skills, type Skill } from './skills'
+export { type Item, type JudgedTask, type Marked, type TaskRemark, skillNames, skills, type Skill } from './kind'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'
 export { judgeSolve } from './solve'
-export { taskKinds } from './kinds'
 export { byNumber, slotLetter } from './untangle'
-export { readTaskMoves } from './readMoves'
 export {
   attemptsDeclaration,
   marksOf,

@@ -1,12 +1,13 @@
 import type { Declared } from '../../format'
 import type { AskedQuantity, NetworkDocument } from '../../network'
 import type { Worksheet } from '../../worksheet'
-import type { MoveFields } from '../attempt'
-import type { DialProblem, Dials } from './dials'
-import type { Asked, JudgedTask } from './question'
+import type { MoveFields, Judgement } from '../attempt'
+import type { DialProblem, Dials } from './code'
+import type { Slip } from '../slip'
+import type { Chance } from './chance'
 
 /** What is judged of a task: the question, and the network that it was asked of. */
-export interface AskedOf<Q> {
+interface AskedOf<Q> {
   readonly document: NetworkDocument
   /** The network worked out, with only what is asked for. */
   readonly worksheet: Worksheet
@@ -56,3 +57,92 @@ export function atBridge(special: Dials['special']): readonly DialProblem[] {
 export function against(dial: DialProblem['dial'], message: string): readonly DialProblem[] {
   return [{ dial, message }]
 }
+
+/** What a question is made from. */
+export interface Asked {
+  readonly document: NetworkDocument
+  readonly worksheet: Worksheet
+  readonly dials: Dials
+  readonly chance: Chance
+  /** Whether a short one will do: when longer ones did not come out. */
+  readonly isShort: boolean
+}
+
+/** What was found of one thing that was to be done, and what it counts. */
+export interface Item {
+  /** What it is, in a few words: a line of the marking scheme. */
+  readonly line: string
+  /** What its answer exercises; and what its way does, where that is another. */
+  readonly skill: Skill
+  readonly way?: Skill
+  /** Marks for the way, for what comes out, for its unit. */
+  readonly method: Marked
+  readonly answer: Marked
+  readonly unit: Marked
+  /** Slips on the way, each as often as it was made. */
+  readonly slips: readonly Slip[]
+  /** What was answered last, in words; absent where nothing was. */
+  readonly typed?: string
+  /** Whether it was tried at all. */
+  readonly isTried: boolean
+}
+
+/** Marks of one sort: how many there are, reached at the first try, and by now. */
+export interface Marked {
+  readonly of: number
+  readonly first: number
+  readonly now: number
+}
+
+export const unmarked: Marked = { of: 0, first: 0, now: 0 }
+
+/** A mark that is reached by this: whether at the first try, whether by now. */
+export function mark(first: boolean, now: boolean): Marked {
+  return { of: 1, first: first ? 1 : 0, now: now ? 1 : 0 }
+}
+
+/** What was found of all that was done. */
+export interface JudgedTask {
+  readonly items: readonly Item[]
+  /** What is said of the last try at each place. */
+  readonly said: readonly TaskRemark[]
+  readonly done: boolean
+}
+
+/** What is said of the last thing done at a place. */
+export interface TaskRemark {
+  readonly at: number
+  readonly isRight: boolean
+  readonly text: string
+  /** Nodes that it speaks of. */
+  readonly nodes: readonly number[]
+  /** Where a number was judged. */
+  readonly judgement: Judgement | null
+}
+
+/** What can be practised, in the order in which it is learnt: what it is called. */
+export const skillNames = {
+  'series-test': 'seeing what lies in series',
+  'parallel-test': 'seeing what lies in parallel',
+  adding: 'adding in series',
+  reciprocals: 'reciprocals in parallel',
+  bounds: 'estimating a resistance',
+  ohm: 'Ohm’s law at the whole',
+  carrying: 'carrying over what is the same',
+  'sharing-voltage': 'dividing a voltage in series',
+  'sharing-current': 'dividing a current in parallel',
+  prefixes: 'kilo and milli',
+  rounding: 'rounding',
+  redrawing: 'redrawing a sheet',
+  power: 'power',
+  checking: 'finding a mistake',
+  disguise: 'untangling a picture',
+  loose: 'shorts, dead ends, placeholders',
+  outward: 'working outward from inside',
+  bridges: 'knowing a bridge',
+  faults: 'finding a fault on the bench',
+} as const
+
+export type Skill = keyof typeof skillNames
+
+export const skills = Object.keys(skillNames) as Skill[]

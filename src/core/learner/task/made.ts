@@ -3,16 +3,15 @@ import type { AskedQuantity, NetworkDocument, PartDocument } from '../../network
 import type { Quantity } from '../../number'
 import { isApart } from './apart'
 import { chanceOf, type Chance } from './chance'
-import type { Dials } from './dials'
+import type { Dials } from './code'
 import { layDisguised } from './disguise'
-import { keyOf, straighten, type Laid } from './lines'
-import { endsOf, groupsOf, partsIn, pieceOf, type Piece } from './piece'
+import { keyOf, straighten, type Laid } from './solution'
+import { endsOf, groupsOf, partsIn, pieceOf, type Piece, growShape } from './shape'
 import { layBent, layStraight } from './plain'
-import { growShape } from './shape'
 import { realValues, sizeOf, tidyValues, ugliness, written, type Values } from './values'
 
 /** A network made for a task, before it is asked whether its slips can be told apart. */
-export interface Made {
+interface Made {
   readonly document: NetworkDocument
   /** What is asked for; empty for everything. */
   readonly goal: readonly AskedQuantity[]

@@ -12,10 +12,9 @@ import {
 import { readNetwork, type NetworkDocument } from '../../network'
 import { also, object, oneOf, optional, times, type Declaration } from '../../format'
 import { element } from '../attempt'
-import { against, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask } from './question'
+import { against, taskKind, type MovesOf, mark, unmarked, type Asked, type Item, type JudgedTask } from './kind'
 
-export interface MendQuestion {
+interface MendQuestion {
   readonly kind: 'mend'
   /** From which the bench is built, its fault with it. */
   readonly seed: number

@@ -4,12 +4,22 @@ import { isFlat } from './shape'
 import { amountAt, type Worksheet } from '../../worksheet'
 import { usualAt, type SlipPlace, type Seat, type UsualSlip } from './apart'
 import { answer, element } from '../attempt'
-import { against, atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
+import {
+  against,
+  atBridge,
+  taskKind,
+  type MovesOf,
+  mark,
+  unmarked,
+  type Asked,
+  type Item,
+  type JudgedTask,
+  type TaskRemark,
+} from './kind'
 import { judgeLine, numbersWith, solutionOf, solved, type SolutionLine } from './solution'
 import { written } from './values'
 
-export interface MistakeQuestion {
+interface MistakeQuestion {
   readonly kind: 'mistake'
   /** The lines as they are shown: what each is, how it was found, what it came to. */
   readonly lines: readonly { readonly symbol: string; readonly how: string; readonly value: string }[]

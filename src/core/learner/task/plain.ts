@@ -1,7 +1,7 @@
 import type { Peg } from '../../entry'
 import type { Chance } from './chance'
-import type { Laid } from './lines'
-import type { Piece } from './piece'
+import type { Laid } from './solution'
+import type { Piece } from './shape'
 
 /** The length of a part, in pegs; and from one branch to the next: more where they stand, since words are beside them. */
 const partLength = 3

@@ -1,12 +1,21 @@
 import { combine, findGroups, sheetOf, type Sheet, type SheetElement } from '../../structure'
 import type { Worksheet } from '../../worksheet'
 import { element } from '../attempt'
-import { liveResistors } from './dials'
-import { against, atBridge, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask } from './question'
+import { liveResistors } from './code'
+import {
+  against,
+  atBridge,
+  taskKind,
+  type MovesOf,
+  mark,
+  unmarked,
+  type Asked,
+  type Item,
+  type JudgedTask,
+} from './kind'
 
 /** How a sheet goes wrong on the way to the next. */
-export const redrawSlips = {
+const redrawSlips = {
   dropped: 'a resistor is missing',
   moved: 'a junction is lost: an end was drawn to another node',
   paired: 'two were combined that only look as if they could be',
@@ -25,7 +34,7 @@ export interface Drawn {
 /** The element id of what two were wrongly combined to. */
 export const pairedId = -1
 
-export interface RedrawQuestion {
+interface RedrawQuestion {
   readonly kind: 'redraw'
   /** How many steps were made before. */
   readonly after: number

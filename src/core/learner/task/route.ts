@@ -1,5 +1,5 @@
 import type { Peg } from '../../entry'
-import { keyOf } from './lines'
+import { keyOf } from './solution'
 
 /** What of a peg is taken: by nothing a wire may touch, or by a node's wires, and how they pass there. */
 interface Taken {
@@ -9,7 +9,7 @@ interface Taken {
 }
 
 /** Where wires may run: whole pegs within bounds, round what stands there. */
-export interface Ground {
+interface Ground {
   readonly width: number
   readonly height: number
   /** Pegs that no wire may touch: symbols and words. */

@@ -16,11 +16,9 @@ import {
   type Declared,
 } from '../../format'
 import type { NetworkDocument } from '../../network'
-import { readCode } from './code'
-import type { JudgedTask, Marked } from './question'
-import { dialNames, dialTable, type Dials } from './dials'
-import { taskMovesDeclaration } from './readMoves'
-import { judgeTask, taskOf, type Task } from './task'
+import { readCode, dialNames, dialTable, type Dials } from './code'
+import type { JudgedTask, Marked } from './kind'
+import { taskMovesDeclaration, judgeTask, taskOf, type Task } from './task'
 
 /** The most variants of a sheet. */
 export const mostVariants = 8

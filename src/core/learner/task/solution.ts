@@ -11,6 +11,7 @@ import {
 } from '../../worksheet'
 import { begin, elementsByKey, play, type Judgement, type Move, type Position } from '../attempt'
 import { written } from './values'
+import type { Peg } from '../../entry'
 
 /** A line of a worked solution. */
 export interface SolutionLine {
@@ -79,12 +80,7 @@ export function elementIn({ worksheet, reduction }: Position, of: Worksheet, ele
 }
 
 /** A line as the next move of an attempt, with this value. */
-export function moveOf(
-  worksheet: Worksheet,
-  position: Position,
-  { quantity, element }: SolutionLine,
-  answer: string,
-): Move {
+function moveOf(worksheet: Worksheet, position: Position, { quantity, element }: SolutionLine, answer: string): Move {
   const { made } = worksheet.elements[element]
   const own = (id: number) => elementIn(position, worksheet, id) ?? id
   if (quantity !== 'resistance' || made === null) return { do: 'value', element: own(element), quantity, answer }
@@ -98,7 +94,7 @@ export function rightAnswer(worksheet: Worksheet, { id, quantity }: SolutionLine
 }
 
 /** An attempt in which the lines before this one stand, rightly. */
-export function before(worksheet: Worksheet, lines: readonly SolutionLine[], index: number): Position {
+function before(worksheet: Worksheet, lines: readonly SolutionLine[], index: number): Position {
   return lines
     .slice(0, index)
     .reduce(
@@ -148,4 +144,60 @@ export function numbersWith(
 /** A line as a key has it: what it is, how it is found, what it comes to. */
 export function solved(worksheet: Worksheet, line: SolutionLine): string {
   return `${line.symbol} = ${line.how} = ${rightAnswer(worksheet, line)}`
+}
+
+/** A picture of a task: where each part lies, and wires from peg to peg. */
+export interface Laid {
+  /** By part; a resistor's + side first where it lies between pieces, a source's + end first. */
+  readonly parts: ReadonlyMap<number, readonly [Peg, Peg]>
+  readonly source: readonly [Peg, Peg]
+  /** Wires of each node by itself: those of two nodes may cross, and are not joined there. */
+  readonly wires: readonly (readonly (readonly [Peg, Peg])[])[]
+}
+
+export const keyOf = ({ x, y }: Peg) => `${x},${y}`
+
+/**
+ * Straight wires between the places where a node's wire bends, branches, ends, or meets a part: what lies double is once,
+ * what meets inside is parted there.
+ *
+ * @param wires of one node, level or upright
+ * @param pins where parts end
+ */
+export function straighten(wires: Laid['wires'][number], pins: readonly Peg[]): (readonly [Peg, Peg])[] {
+  const steps = new Map<string, { readonly peg: Peg; readonly next: Set<string> }>()
+  const at = (peg: Peg) => {
+    const known = steps.get(keyOf(peg)) ?? { peg, next: new Set<string>() }
+    steps.set(keyOf(peg), known)
+    return known
+  }
+  for (const [a, b] of wires) {
+    const [dx, dy] = [Math.sign(b.x - a.x), Math.sign(b.y - a.y)]
+    for (let here = a; here.x !== b.x || here.y !== b.y;) {
+      const next = { x: here.x + dx, y: here.y + dy }
+      at(here).next.add(keyOf(next))
+      at(next).next.add(keyOf(here))
+      here = next
+    }
+  }
+  const ends = new Set(pins.map(keyOf))
+  const isStraight = ({ peg, next }: { readonly peg: Peg; readonly next: ReadonlySet<string> }) => {
+    const [a, b] = [...next].map((key) => steps.get(key)?.peg)
+    return next.size === 2 && a && b && !ends.has(keyOf(peg)) && (a.x === b.x || a.y === b.y)
+  }
+  const found: (readonly [Peg, Peg])[] = []
+  for (const from of steps.values()) {
+    if (isStraight(from)) continue
+    for (const key of from.next) {
+      let [before, here] = [keyOf(from.peg), steps.get(key)]
+      while (here && isStraight(here)) {
+        const on: string | undefined = [...here.next].find((other) => other !== before)
+        before = keyOf(here.peg)
+        here = on === undefined ? undefined : steps.get(on)
+      }
+      if (here && (from.peg.x < here.peg.x || (from.peg.x === here.peg.x && from.peg.y < here.peg.y)))
+        found.push([from.peg, here.peg])
+    }
+  }
+  return found
 }

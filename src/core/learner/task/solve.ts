@@ -14,11 +14,10 @@ import {
 } from '../attempt'
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
-import { taskKind } from './kind'
-import { mark, unmarked, type Item, type JudgedTask } from './question'
+import { taskKind, mark, unmarked, type Item, type JudgedTask } from './kind'
 import { elementIn, isAsked, solutionOf, solved, type SolutionLine } from './solution'
 
-export interface SolveQuestion {
+interface SolveQuestion {
   readonly kind: 'solve'
 }
 

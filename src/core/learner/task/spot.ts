@@ -2,8 +2,7 @@ import { judge, sheetOf, type Verdict } from '../../structure'
 import { explainVerdict, wordSentence, type Worksheet } from '../../worksheet'
 import { oneOf } from '../../format'
 import { element } from '../attempt'
-import { taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
+import { taskKind, type MovesOf, mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './kind'
 
 /** What is said of two resistors: how they lie, and where they do not, why. */
 export const spotAnswers = {
@@ -16,7 +15,7 @@ export const spotAnswers = {
 
 export type SpotAnswer = keyof typeof spotAnswers
 
-export interface SpotQuestion {
+interface SpotQuestion {
   readonly kind: 'spot'
   /** Pairs of resistors, by name. */
   readonly pairs: readonly (readonly [string, string])[]

@@ -1,15 +1,29 @@
 import { knownOf, readNetwork, type AskedQuantity, type NetworkDocument } from '../../network'
 import { quantityText, unitOf } from '../../number'
 import { workOut, type Worksheet } from '../../worksheet'
-import type { Move, MoveFields } from '../attempt'
+import { type Move, type MoveFields, movesDeclaration, readMovesOf, type ReadMoves } from '../attempt'
 import { chanceOf } from './chance'
-import { readCode, seeds, versionFor, writeCode } from './code'
-import { bridgeResistors, type DialProblem, type Dials } from './dials'
+import {
+  readCode,
+  seeds,
+  versionFor,
+  writeCode,
+  bridgeResistors,
+  type DialProblem,
+  type Dials,
+  type TaskKind,
+} from './code'
 import { makeNetwork } from './made'
-import { against, type KindOfTask, type MovesOf } from './kind'
-import { taskKinds } from './kinds'
-import type { JudgedTask } from './question'
+import { against, type KindOfTask, type MovesOf, type JudgedTask } from './kind'
 import { shapeProblems } from './shape'
+import { estimate } from './estimate'
+import { gaps } from './gaps'
+import { mend } from './mend'
+import { mistake } from './mistake'
+import { redraw } from './redraw'
+import { solve } from './solve'
+import { spot } from './spot'
+import { untangle } from './untangle'
 
 type Kinds = typeof taskKinds
 type Kind = Kinds[keyof Kinds]
@@ -151,4 +165,19 @@ export function givenText({ worksheet: { network, wiring } }: Pick<Task, 'worksh
 /** What is given and what is to be done, as a task sheet words it. */
 export function goalText(task: Task): string {
   return kindOf(task.question.kind).goal(task, givenText(task))
+}
+
+/** Every kind of task, by the name that the dial has for it. */
+export const taskKinds = { solve, spot, estimate, redraw, mistake, gaps, untangle, mend } as const satisfies Record<
+  TaskKind,
+  unknown
+>
+
+/** The moves of every kind of task. */
+const taskMoveFields: MoveFields = Object.assign({}, ...Object.values(taskKinds).map(({ moves }) => moves))
+export const taskMovesDeclaration = movesDeclaration<TaskMove>(taskMoveFields)
+
+/** Reads what a learner did at tasks, parsed from JSON. */
+export function readTaskMoves(raw: unknown): ReadMoves<TaskMove> {
+  return readMovesOf<TaskMove>(raw, taskMoveFields)
 }

@@ -1,10 +1,19 @@
 import type { Worksheet } from '../../worksheet'
 import { list, text } from '../../format'
-import { liveResistors } from './dials'
-import { against, taskKind, type MovesOf } from './kind'
-import { mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './question'
+import { liveResistors } from './code'
+import {
+  against,
+  taskKind,
+  type MovesOf,
+  mark,
+  unmarked,
+  type Asked,
+  type Item,
+  type JudgedTask,
+  type TaskRemark,
+} from './kind'
 
-export interface UntangleQuestion {
+interface UntangleQuestion {
   readonly kind: 'untangle'
   /** Which resistor belongs in each place of the stretched sheet, the places from + to −. */
   readonly slots: readonly string[]
@@ -36,7 +45,7 @@ function askUntangle({ worksheet, chance }: Asked): UntangleQuestion | null {
 }
 
 /** How many nodes carry current. */
-export function liveNodes({ wiring }: Worksheet): number {
+function liveNodes({ wiring }: Worksheet): number {
   return new Set(wiring.live.flatMap((part) => [wiring.from[part], wiring.to[part]])).size
 }
 

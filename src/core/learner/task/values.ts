@@ -1,10 +1,10 @@
 import { e24, quantityText, unitOf, type Quantity } from '../../number'
 import type { Chance } from './chance'
-import type { Dials } from './dials'
-import { partsIn, type Piece } from './piece'
+import type { Dials } from './code'
+import { partsIn, type Piece } from './shape'
 
 /** Values of a network: whole numbers times a power of ten, so that none is ever rounded. */
-export interface Scaled {
+interface Scaled {
   readonly digits: number
   /** The power of ten. */
   readonly power: number
@@ -33,14 +33,14 @@ const e12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82]
 const supplies = [5, 6, 9, 10, 12, 15, 18, 20, 24, 30, 36]
 
 /** Without its trailing zeros. */
-export function shortest({ digits, power }: Scaled): Scaled {
+function shortest({ digits, power }: Scaled): Scaled {
   let [short, by] = [digits, power]
   while (short !== 0 && short % 10 === 0) [short, by] = [short / 10, by + 1]
   return { digits: short, power: short === 0 ? 0 : by }
 }
 
 /** How many significant figures a number has. */
-export function figuresOf(number: Scaled): number {
+function figuresOf(number: Scaled): number {
   return String(shortest(number).digits).length
 }
 

@@ -1,7 +1,7 @@
 import { exactText } from '../quantity'
 import fc from 'fast-check'
 import { exact, rounded } from './index'
-import { greatestCommonDivisor } from './divisor'
+import { greatestCommonDivisor } from './arithmetic'
 
 /** What was read of an exact ratio. */
 const of = (ratio: string) => ({ value: NaN, exact: ratio })

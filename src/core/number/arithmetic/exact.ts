@@ -1,6 +1,5 @@
 import { exactOf, nearestNumber, type Amount, type Exact } from '../quantity'
-import type { Arithmetic, Given } from './arithmetic'
-import { greatestCommonDivisor } from './divisor'
+import { type Arithmetic, type Given, greatestCommonDivisor } from './arithmetic'
 
 /**
  * An exact value: n/d times the square root of a whole number. The root is 1 unless the network is solved from a
@@ -29,7 +28,7 @@ export function exactToNumber({ n, d, root }: Pick<ExactNumber, 'n' | 'd' | 'roo
 }
 
 /** The same value in lowest terms. */
-export function reduced(a: ExactNumber): ExactNumber {
+function reduced(a: ExactNumber): ExactNumber {
   const { n, d, root, lowest } = a
   if (lowest) return a
   if (n === 0n) return zero

@@ -1,6 +1,6 @@
 import type { Declaration } from '../../format'
 import Fraction from 'fraction.js'
-import { prefixes, quantityOf, spellings, type Unit } from './unit'
+import { prefixes, quantityOf, spellings, type Unit } from './write'
 import { numberOf, ratioOf, type Ratio } from './ratio'
 
 /** Why a text is not a quantity; {@link quantityProblem} words it. */

@@ -27,7 +27,5 @@ export {
   type Lying,
   type ResistorSymbol,
 } from './symbols'
-export { shareLanes } from './lanes'
-export type { ClosingSupply } from './loop'
-export type { Aside } from './place'
+export { shareLanes, type ClosingSupply, type Aside } from './place'
 export { stretch } from './stretch'

@@ -1,6 +1,16 @@
 import { growForest, type Forest, type Sheet } from '../../structure'
-import { shareOut } from './lanes'
-import { closeLoop, type ClosingSupply } from './loop'
+import {
+  shareOut,
+  closeLoop,
+  type ClosingSupply,
+  placeAside,
+  placePart,
+  type Aside,
+  between,
+  roomsOf,
+  rowLevels,
+  type Room,
+} from './place'
 import {
   measures as m,
   type Label,
@@ -11,8 +21,6 @@ import {
   type PlacedNode,
   type PlacedPart,
 } from './picture'
-import { placeAside, placePart, type Aside } from './place'
-import { between, roomsOf, rowLevels, type Room } from './room'
 
 /**
  * Draws a sheet stretched from + to −: series side by side, parallel one above the other. What a bridge holds

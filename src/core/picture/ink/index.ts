@@ -17,9 +17,9 @@ export {
   type Target,
   type Tone,
   type Word,
+  symbolOf,
 } from './ink'
 export { nodeDot, nodeLook, nodeMark, nodeTone, nodeWidth, plainNode } from './nodeInk'
 export { pictureInk, sheetInk, wiresInk, type SheetLooks, type SheetMarks } from './sheetInk'
 export { stairInk } from './stairInk'
 export { onPaper, pointsText, svgElement, svgOf, type Palette } from './svg'
-export { symbolOf } from './symbols'

@@ -2,7 +2,7 @@ import { measures, type Coordinates } from '../drawing'
 import { word, type Mark, type Paint, type Shape, type Tone } from './ink'
 
 /** How a node looks: no two nodes of a picture alike, also not to somebody who cannot tell colours apart. */
-export interface NodeLook {
+interface NodeLook {
   /** One of the eight node colours. */
   readonly tone: Tone
   /** From the ninth node on the colours come again: with another shape, and then with a ring around it. */

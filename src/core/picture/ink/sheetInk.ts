@@ -10,9 +10,9 @@ import {
   type Shape,
   type Target,
   type Tone,
+  symbolOf,
 } from './ink'
 import { nodeMark, plainNode } from './nodeInk'
-import { symbolOf } from './symbols'
 
 export interface SheetLooks extends InkLooks {
   /** Labels of the nodes, by node index. */

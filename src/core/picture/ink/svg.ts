@@ -9,7 +9,7 @@ export const onPaper: Palette = (tone) =>
   tone === 'sheet' || tone === 'step' || tone === 'white' ? '#ffffff' : tone.endsWith('-wash') ? '#ededed' : '#000000'
 
 /** An element of SVG by the names that its attributes have in JavaScript; a word's text is not among them. */
-export interface SvgElement {
+interface SvgElement {
   readonly tag: 'polyline' | 'polygon' | 'rect' | 'circle' | 'text'
   readonly attributes: Readonly<Record<string, string | number>>
 }
@@ -125,7 +125,7 @@ function hyphenated(name: string): string {
 }
 
 /** A text in XML. What XML cannot have at all is left out. */
-export function escaped(text: string): string {
+function escaped(text: string): string {
   return text
     .replace(/(?![\t\n\r])\p{Cc}|[\uFFFE\uFFFF]/gu, '')
     .replace(/[&<>"']/g, (letter) => `&#${letter.charCodeAt(0)};`)

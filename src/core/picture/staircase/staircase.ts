@@ -57,7 +57,7 @@ export interface Staircase {
   readonly levels: readonly Level[]
 }
 
-export interface StaircaseOptions {
+interface StaircaseOptions {
   readonly figures: Figures
   /** Whether each step is as wide as its current, so that its area is its power. */
   readonly byCurrent?: boolean

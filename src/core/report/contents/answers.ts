@@ -1,5 +1,22 @@
-import { amountAt, type Outcome, type PartOutcome, type Worksheet } from '../../worksheet'
-import { quantityText, type Amount, type Figures, type Unit } from '../../number'
+import {
+  amountAt,
+  type Outcome,
+  type PartOutcome,
+  type Worksheet,
+  currentKeys,
+  nameOf,
+  openParts,
+  readingPart,
+  unitOfLine,
+  askedName,
+  askedTexts,
+  listed,
+} from '../../worksheet'
+import { quantityText, type Amount, type Figures, type Unit, unitOf, exactOf } from '../../number'
+import { type Looks, boardDrawing, stretchedDrawing } from './drawings'
+import type { ReportBlock, Cell, Density, ReportValue } from './report'
+import { knownOf, type GivenQuantity, type Network } from '../../network'
+import { labelAt } from '../../structure'
 
 /** A row of the answer table; amounts are null where they do not exist. */
 export interface AnswerRow extends Omit<PartOutcome, 'kind'> {
@@ -99,4 +116,174 @@ export function answerText(worksheet: Worksheet, figures: Figures): string {
         .trimEnd(),
     )
     .join('\n')
+}
+
+/** So many resistors without a value are named. */
+const mostNamed = 20
+
+/** What was asked for, in boxes; or the table of everything. */
+export function answersOf(worksheet: Worksheet, looks: Looks, density: Density): ReportBlock[] {
+  const { asked, derivation, elements, outcome } = worksheet
+  const { isBlank } = looks
+  if (asked) {
+    const items = asked.answers.map(({ line: id }) => {
+      const line = derivation.lines[id]
+      const isReading = line.quantity !== 'potential' && readingPart(elements.length, line.of) !== null
+      const name = nameOf(worksheet, line)
+      return {
+        name: isReading ? `${name} shows` : `${line.quantity} of ${name}`,
+        value: answer(line.amount, unitOfLine(line)),
+      }
+    })
+    const missing = asked.missing.map(({ quantity, of }) => `There is no ${quantity} of ${of} to find in this network.`)
+    return [
+      { block: 'values', title: '', items },
+      ...(missing.length > 0 ? [{ block: 'list', items: missing } as const] : []),
+    ]
+  }
+  if (outcome.status === 'structure') {
+    const { names, said } = openParts(outcome, mostNamed)
+    return [{ block: 'words', text: `${names} ${said}` }]
+  }
+  const rows = answerRows(worksheet)
+  const whole = supplyRow(outcome)
+  const named = currentsByPart(worksheet)
+  const hasValues = outcome.supply.current !== null
+  const shownColumns = hasValues || outcome.supply.voltage !== null ? columns : columns.slice(0, 1)
+  const cells = (row: AnswerRow, isWhole: boolean): Cell[] => [
+    row.name,
+    ...shownColumns.map(({ key, unit }): ReportValue => {
+      const isKnown = key === 'resistance' && !isWhole
+      const before = key === 'current' ? named.get(row.name) : undefined
+      return {
+        amount: row[key],
+        unit,
+        ...(before !== undefined && { before }),
+        // Every answer stands in a box; what was given does not.
+        ...(!isKnown && row[key] !== null && { boxed: true as const }),
+        ...(isBlank && !isKnown && { blank: true as const }),
+      }
+    }),
+    ...(hasValues && !isBlank ? [percent(row.share)] : []),
+  ]
+  const listed = rows.slice(0, mostListed).map((row) => cells(row, false))
+  const more = rows.length - listed.length
+  return [
+    ...(density === 'answers' || isBlank ? [] : potentialsOf(worksheet)),
+    {
+      block: 'table',
+      head: ['part', ...shownColumns.map(({ symbol }) => symbol), ...(hasValues && !isBlank ? ['share of P'] : [])],
+      rows: listed,
+      foot: [...cells({ ...whole, name: `whole, ${whole.name}` }, true)],
+      wordColumns: 1,
+    },
+    ...(more > 0
+      ? [
+          {
+            block: 'words',
+            text: `${more.toLocaleString('en')} more parts are left out here; the answer table (CSV) has them all.`,
+            as: 'soft',
+          } as const,
+        ]
+      : []),
+  ]
+
+  function answer(amount: ReportValue['amount'], unit: Unit): ReportValue {
+    return { amount, unit, boxed: true, ...(isBlank && { blank: true as const }) }
+  }
+}
+
+/** The potentials of all nodes, and the currents of all branches by their names. */
+function potentialsOf(worksheet: Worksheet): ReportBlock[] {
+  const { outcome, currents, derivation, network, wiring } = worksheet
+  const potentials = outcome.nodes.slice(0, mostListed).map(({ label, potential }) => ({
+    name: `node ${label}`,
+    value: { amount: potential, unit: unitOf.voltage },
+  }))
+  const branches =
+    currents === null || derivation.whole === null
+      ? []
+      : currentKeys(worksheet, derivation.whole, network.parts[wiring.supply].name).map(({ element }) => ({
+          name: `I${currents[element]}`,
+          value: { amount: amountAt(worksheet, 'current', element), unit: unitOf.current },
+        }))
+  return [
+    ...(potentials.some(({ value }) => value.amount !== null)
+      ? [{ block: 'values', title: 'Potentials against 0 V', items: potentials } as const]
+      : []),
+    ...(branches.length > 0 ? [{ block: 'values', title: 'Branch currents', items: branches } as const] : []),
+  ]
+}
+
+/** What is given: the drawing, the same stretched, every part, and what is known. */
+export function givenOf(worksheet: Worksheet, looks: Looks, density: Density): ReportBlock[] {
+  const { network, wiring } = worksheet
+  const drawing = boardDrawing(worksheet, looks.symbols)
+  const stretched = density === 'full' ? stretchedDrawing(worksheet, looks) : null
+  const known = knownOf(network)
+  const source = network.parts[wiring.supply]
+  const knownText =
+    known && known.part !== source.name
+      ? `Known: the ${known.quantity} of ${known.part}, ${givenText(known.value, known.quantity)}.`
+      : known && known.quantity !== 'voltage'
+        ? `Known: the ${known.quantity} of the supply ${source.name}, ${givenText(known.value, known.quantity)}.`
+        : null
+  return [
+    ...(drawing ? [{ block: 'drawing', drawing } as const] : []),
+    ...(stretched
+      ? [
+          { block: 'words', text: 'The same, stretched from + to −:', as: 'soft' } as const,
+          { block: 'drawing', drawing: stretched } as const,
+        ]
+      : []),
+    // The answer table has the parts already.
+    ...(density === 'answers' && drawing ? [] : [partsTable(worksheet)]),
+    ...(knownText ? [{ block: 'words', text: knownText } as const] : []),
+  ]
+}
+
+/** A value that was given, with its unit, however it was typed. */
+function givenText({ value, exact }: GivenQuantity, quantity: keyof typeof unitOf): string {
+  return quantityText({ value, exact: exactOf(exact) }, unitOf[quantity], 6, '\u2009')
+}
+
+/** The most parts that a table on paper lists. */
+export const mostListed = 400
+
+/** Every part but plain wires: its value as it was typed, tolerance and rating where any has one, the nodes between which it lies. */
+function partsTable({ network, wiring }: Worksheet): ReportBlock {
+  const parts = network.parts.filter(({ kind }) => kind !== 'wire')
+  const has = (field: 'tolerance' | 'rating') => parts.some((part) => noteOf(part, field) !== '')
+  const notes = (['tolerance', 'rating'] as const).filter(has)
+  const rows = parts.slice(0, mostListed).map((part): Cell[] => {
+    const value =
+      part.kind === 'resistor'
+        ? part.resistance && givenText(part.resistance, 'resistance')
+        : part.kind === 'source'
+          ? part.voltage && givenText(part.voltage, 'voltage')
+          : undefined
+    const between = [part.from, part.to].map((point) => labelAt(wiring, point)).join(', ')
+    return [part.name, part.kind, value ?? '–', ...notes.map((field) => noteOf(part, field)), between]
+  })
+  const more = parts.length - rows.length
+  return {
+    block: 'table',
+    head: ['part', 'kind', 'value', ...notes, 'between nodes'],
+    rows: more > 0 ? [...rows, [`and ${more.toLocaleString('en')} more`, ...rows[0].slice(1).map(() => '')]] : rows,
+    wordColumns: 4 + notes.length,
+  }
+}
+
+function noteOf(part: Network['parts'][number], field: 'tolerance' | 'rating'): string {
+  return part.kind === 'resistor' ? String(part[field] ?? '') : ''
+}
+
+/** What is asked, in a sentence. */
+export function askedText({ network, wiring, choices, asked }: Worksheet): string {
+  const source = network.parts[wiring.supply]
+  if (asked) return `Find ${listed(choices.asked.map((it) => `${askedTexts[it.quantity]} ${askedName(wiring, it)}`))}.`
+  if (source.kind === 'terminals') return `Find the one resistance between the terminals ${source.name}.`
+  const known = knownOf(network)
+  const isVoltageKnown = known?.part === source.name && known.quantity === 'voltage'
+  return `Find the equivalent resistance, ${isVoltageKnown ? 'the total current' : 'what the supply gives'}, and the voltage, current and power of every resistor.`
 }

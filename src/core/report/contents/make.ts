@@ -1,8 +1,7 @@
 import type { ReportContent } from '../../network'
 import { accountForPowers, explainLine, withoutRounding, type Row, type Side, type Worksheet } from '../../worksheet'
-import { answersOf } from './answered'
+import { answersOf, askedText, givenOf, mostListed } from './answers'
 import { loopsDrawing, sheetDrawing, stairDrawing, valuesDrawing, type Looks } from './drawings'
-import { askedText, givenOf, mostListed } from './given'
 import { capital, formulasOf, powersOf, stepOf, supplyOf } from './steps'
 import type { ReportBlock, Density, Report, ReportKind, ReportSection, SaidFormula } from './report'
 

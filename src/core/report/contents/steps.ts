@@ -40,7 +40,7 @@ export function stepOf(
 }
 
 /** What a block of a row says: what it is, why it may be done, its arithmetic, its check. */
-export function wordsOf(
+function wordsOf(
   worksheet: Worksheet,
   exact: Worksheet | null,
   row: Row,

@@ -1,7 +1,8 @@
-import type { Figures } from '../../number'
+import { type Figures, shownText } from '../../number'
 import { svgOf } from '../../picture'
-import type { ReportBlock, Cell, Drawing, Report } from '../contents'
+import type { ReportBlock, Cell, Drawing, Report, ReportStep, ReportValue } from '../contents'
 import { saidTex, valueTex } from './tex'
+import { formulaText } from '../../worksheet'
 
 /** A file of a folder that is handed on. */
 export interface TextFile {
@@ -87,4 +88,38 @@ function plain(text: string): string {
       const isFirst = whole.slice(0, at).trim() === '' || /^\d+$/.test(whole.slice(0, at))
       return /[.+\-()!'"#]/.test(sign) && !isFirst ? sign : `\\${sign}`
     })
+}
+
+/** A step as plain text: its title, its reason, its arithmetic, a line each. */
+export function stepText({ title, body }: ReportStep, figures: Figures): string {
+  return [...(title === '' ? [] : [title]), ...body.flatMap((block) => linesOf(block, figures))].join('\n')
+}
+
+function linesOf(block: ReportBlock, figures: Figures): string[] {
+  switch (block.block) {
+    case 'words':
+      return [block.text]
+    case 'list':
+      return block.items.map((item) => `- ${item}`)
+    case 'formulas':
+      return block.lines.map(({ tokens, check, note }) =>
+        [check, formulaText(tokens, figures), note && `(${note})`].filter((text) => text !== undefined).join(' '),
+      )
+    case 'values':
+      return block.items.map(({ name, value }) => `${name} ${valueText(value, figures)}`)
+    case 'table':
+      return block.rows.map((row) =>
+        row.map((cell) => (typeof cell === 'string' ? cell : valueText(cell, figures))).join('\t'),
+      )
+    case 'step':
+      return stepText(block, figures).split('\n')
+    case 'drawing':
+      return []
+  }
+}
+
+/** A value with a plain space before its unit, as it is pasted. */
+function valueText({ amount, unit, before }: ReportValue, figures: Figures): string {
+  const value = shownText(amount, unit, figures).replace('\u2009', ' ')
+  return before === undefined ? value : `${before} ${value}`
 }

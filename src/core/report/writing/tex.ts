@@ -1,13 +1,12 @@
 import { writeQuantity, type Figures, type WrittenQuantity } from '../../number'
 import { figuresFor, subscriptOf, unitText, withSigns, writeAmount, type Formula, type Token } from '../../worksheet'
 import type { SaidFormula, ReportValue } from '../contents'
-import { words } from './words'
 
 /** Which TeX: what every viewer of Markdown with math reads, or LaTeX with siunitx. */
-export type Dialect = 'math' | 'siunitx'
+type Dialect = 'math' | 'siunitx'
 
 /** A formula as TeX, without the signs around it. */
-export function formulaTex(formula: Formula, figures: Figures, dialect: Dialect): string {
+function formulaTex(formula: Formula, figures: Figures, dialect: Dialect): string {
   const read = figuresFor(formula, figures)
   return rowTex(withSigns(formula, read), read, dialect)
 }
@@ -128,4 +127,58 @@ function numberTex(number: string): string {
   if (ten) return `${negative}${ten[1]}\\cdot 10^{${[...ten[2]].map((sign) => raised[sign]).join('')}}`
   const exponent = /^(.*)e(-?\d+)$/.exec(size)
   return exponent ? `${negative}${exponent[1]}\\cdot 10^{${exponent[2]}}` : number
+}
+
+/** Letters that are set otherwise than they are typed. */
+const letters: Readonly<Record<string, string>> = {
+  Ω: '$\\Omega$',
+  µ: '$\\mu$',
+  '∥': '$\\parallel$',
+  '‖': '$\\parallel$',
+  '−': '$-$',
+  '·': '$\\cdot$',
+  '≈': '$\\approx$',
+  '≠': '$\\neq$',
+  '±': '$\\pm$',
+  '×': '$\\times$',
+  '÷': '$\\div$',
+  '√': '$\\surd$',
+  '✓': '$\\checkmark$',
+  '✗': '$\\times$',
+  '²': '${}^{2}$',
+  '→': '$\\rightarrow$',
+  '↑': '$\\uparrow$',
+  '°': '${}^{\\circ}$',
+  '′': '${}^{\\prime}$',
+  '–': '--',
+  '—': '---',
+  '’': "'",
+  '‘': '`',
+  '“': '``',
+  '”': "''",
+  '…': '\\dots{}',
+  '\u2009': '\\,',
+  '\u00a0': '~',
+}
+
+/** Plain text in TeX, within math only inside of `\\text`; every sign of TeX's own made harmless. Digits that repeat stand in brackets. */
+export function words(text: string): string {
+  return texText(text).replace(/[^\x20-\x7e]/gu, (letter) => letters[letter] ?? letter)
+}
+
+const special: Readonly<Record<string, string>> = {
+  '\\': '\\textbackslash{}',
+  '{': '\\{',
+  '}': '\\}',
+  $: '\\$',
+  '&': '\\&',
+  '#': '\\#',
+  '^': '\\textasciicircum{}',
+  _: '\\_',
+  '~': '\\textasciitilde{}',
+  '%': '\\%',
+}
+
+function texText(text: string): string {
+  return text.replace(/[\\{}$&#^_~%]/g, (sign) => special[sign]).replace(/\p{Cc}/gu, ' ')
 }

@@ -2,7 +2,7 @@
  * In: a network. Out: its nodes, numbered as the current meets them, which parts carry none and why.
  * Textbooks: “label the nodes”, “redraw the circuit”.
  */
-export { Sets } from './sets'
+export { Sets, blocks } from './order'
 export {
   isIdeal,
   isZeroOhm,
@@ -14,8 +14,9 @@ export {
   type Wirable,
   type WirablePart,
   type Wiring,
+  joins,
+  roughNodes,
+  type LabelledPoints,
+  type Naming,
 } from './wiring'
 export { finding, findingDeclaration, unreadDeclaration, type Finding, type FindingCode } from './finding'
-export { blocks } from './blocks'
-export { joins } from './points'
-export { roughNodes, type LabelledPoints, type Naming } from './labels'

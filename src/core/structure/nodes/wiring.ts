@@ -1,9 +1,5 @@
 import { finding, type Finding } from './finding'
-import { liveEdges, type Graph } from './blocks'
-import { currentOrder } from './order'
-import { labelNodes, type LabelledPoints, type Naming } from './labels'
-import { joinPoints, joins } from './points'
-import { groupBy } from './sets'
+import { liveEdges, type Graph, currentOrder, groupBy, Sets } from './order'
 
 /** Why a part carries no current whatever the source gives; null for a part that does. */
 export type Idle = 'shorted' | 'dead-end' | 'cut-off' | 'open-supply' | 'shorted-supply'
@@ -235,4 +231,96 @@ function bareWires(network: Wirable, ends: Ends): number[] {
     for (const end of ends[last]) if (--left[end] === 1) free.push(end)
   }
   return [...pruned].sort((a, b) => a - b)
+}
+
+/** What decides which points are one: the parts' kinds and ends. */
+interface PartEnds {
+  readonly kind: string
+  readonly from: string
+  readonly to: string
+}
+
+/** Whether a part is an ideal conductor that joins its points: wire, or an ammeter. */
+export function joins({ kind }: { readonly kind: string }): boolean {
+  return kind === 'wire' || kind === 'ammeter'
+}
+
+/** Points merged into raw nodes, both numbered in the order in which the parts list them. */
+interface JoinedPoints {
+  /** The index of each point, by its name. */
+  readonly points: ReadonlyMap<string, number>
+  /** The raw node of each point, by point index. */
+  readonly nodeOf: readonly number[]
+  readonly nodes: number
+}
+
+/** Merges the points that wires and ammeters join. Linear in the parts. */
+function joinPoints(parts: readonly PartEnds[]): JoinedPoints {
+  const points = new Map<string, number>()
+  for (const { from, to } of parts) for (const name of [from, to]) if (!points.has(name)) points.set(name, points.size)
+  const sets = new Sets(points.size)
+  const index = (name: string) => points.get(name) as number
+  for (const part of parts) if (joins(part)) sets.join(index(part.from), index(part.to))
+  const nodeOf: number[] = []
+  const nodeOfRoot = new Map<number, number>()
+  for (let point = 0; point < points.size; point++) {
+    const root = sets.find(point)
+    if (!nodeOfRoot.has(root)) nodeOfRoot.set(root, nodeOfRoot.size)
+    nodeOf.push(nodeOfRoot.get(root) as number)
+  }
+  return { points, nodeOf, nodes: nodeOfRoot.size }
+}
+
+/** How nodes are labelled unless the person renamed them: 1, 2, 3 … or A, B, C …. */
+export type Naming = 'numbers' | 'letters'
+
+/** Labels that the person gave, by a point of the node. */
+type GivenLabels = Readonly<Record<string, string>>
+
+/** A node as far as the points alone tell: its label and the points it joins. */
+export interface LabelledPoints {
+  readonly label: string
+  readonly points: readonly string[]
+}
+
+/**
+ * The label of each node, in order. A label that was given to one of a node's points stands there, unless a node before
+ * has it; the others are numbered or lettered, passing over labels that were given.
+ */
+function labelNodes(
+  points: readonly (readonly string[])[],
+  naming: Naming,
+  labels?: GivenLabels | null,
+): readonly string[] {
+  const given = labels ?? {}
+  const taken = new Set<string>()
+  const own = points.map((names) => {
+    const point = names.find((name) => Object.hasOwn(given, name) && !taken.has(given[name]))
+    if (point === undefined) return null
+    taken.add(given[point])
+    return given[point]
+  })
+  let number = 0
+  return own.map((label) => {
+    if (label !== null) return label
+    let next: string
+    do next = naming === 'letters' ? letters(number++) : String(++number)
+    while (taken.has(next))
+    return next
+  })
+}
+
+/** A … Z, AA, AB …. */
+function letters(number: number): string {
+  const last = String.fromCharCode(65 + (number % 26))
+  return number < 26 ? last : letters(Math.floor(number / 26) - 1) + last
+}
+
+/** The nodes of parts that make no network yet, in the order in which the parts list them. */
+export function roughNodes(parts: readonly PartEnds[], naming: Naming, given?: GivenLabels): LabelledPoints[] {
+  const { points, nodeOf, nodes } = joinPoints(parts)
+  const names: string[][] = Array.from({ length: nodes }, () => [])
+  for (const [name, point] of points) names[nodeOf[point]].push(name)
+  const labels = labelNodes(names, naming, given)
+  return names.map((joined, i) => ({ label: labels[i], points: joined }))
 }

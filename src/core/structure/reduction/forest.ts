@@ -29,7 +29,7 @@ export interface Edges {
  * Two elements at a time, as they were found: ids 0 … leaves−1 are the given edges, every joined pair takes the next
  * one. `joint` is the node at which a pair lies in series, −1 for a parallel pair.
  */
-export interface Pairs {
+interface Pairs {
   readonly leaves: number
   /** The ends of every element. */
   readonly u: number[]

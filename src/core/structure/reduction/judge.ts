@@ -37,7 +37,7 @@ export type Verdict =
     }
 
 /** A group that can be combined once the groups before it are. */
-export interface LaterStep {
+interface LaterStep {
   readonly kind: 'series' | 'parallel'
   /** Its members in order: elements of the sheet, or what an earlier step of the list makes. */
   readonly members: readonly ({ readonly element: number } | { readonly step: number })[]

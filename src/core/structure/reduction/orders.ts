@@ -1,11 +1,11 @@
 import type { Edges, Forest } from './forest'
-import type { Step } from './step'
+import type { Step } from './reduction'
 
 /** Where to begin among the groups that a sheet offers. */
 export type FirstChoice = 'deepest' | 'farthest' | 'series' | 'left'
 
 /** The steps of an order, with the ends of every element; `idOf` gives the id of a forest element. */
-export interface Ordered {
+interface Ordered {
   readonly steps: Step[]
   readonly from: number[]
   readonly to: number[]

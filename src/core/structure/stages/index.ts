@@ -3,6 +3,16 @@
  * exchanged to go on. Textbooks: “reduce, transform, reduce again”.
  */
 export { exchangeText, layOutStages, offeredExchanges, type StageOptions } from './stages'
-export type { Element, Placed, Stage, StageExchange, Stages } from './stage'
-export { elementKey, insideOf, outwardFrom, sheetOf } from './elements'
-export { reductionFindings, stopsAt } from './findings'
+export {
+  type Element,
+  type Placed,
+  type Stage,
+  type StageExchange,
+  type Stages,
+  elementKey,
+  insideOf,
+  outwardFrom,
+  sheetOf,
+  reductionFindings,
+  stopsAt,
+} from './stage'

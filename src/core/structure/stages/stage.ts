@@ -1,5 +1,5 @@
-import type { Wiring } from '../nodes'
-import type { Reduction, Step } from '../reduction'
+import { type Wiring, finding, isZeroOhm, type Finding, type Wirable } from '../nodes'
+import { type Reduction, type Step, type Sheet, stoppingElements, type SheetElement } from '../reduction'
 
 /** A resistor, an equivalent, or what an exchange put into place; its id is its place in {@link Stages.elements}. */
 export interface Element {
@@ -60,4 +60,98 @@ export interface Stages {
   readonly nodeLabels: readonly string[]
   /** The reduction of the network itself, up to a bridge. */
   readonly reduction: Reduction
+}
+
+type Elements = Pick<Stages, 'elements'>
+
+/** The resistors inside an element, by element id, in listed order: itself where it is one. */
+export function insideOf({ elements }: { readonly elements: readonly Pick<Element, 'made'>[] }, id: number): number[] {
+  const found: number[] = []
+  const open = [id]
+  for (let next = open.pop(); next !== undefined; next = open.pop()) {
+    const { made } = elements[next]
+    if (made) open.push(...made.members)
+    else found.push(next)
+  }
+  return found.sort((a, b) => a - b)
+}
+
+/** How a document names an element: the names of the resistors inside it, joined by spaces. */
+export function elementKey(stages: Elements, id: number): string {
+  return insideOf(stages, id)
+    .map((leaf) => stages.elements[leaf].name)
+    .join(' ')
+}
+
+/** An element and every equivalent that takes it in, from the inside outward. */
+export function outwardFrom({ elements }: Elements, id: number): number[] {
+  const found: number[] = []
+  for (let next: number | null = id; next !== null; next = elements[next].into) found.push(next)
+  return found
+}
+
+/**
+ * The sheet of a stage after its first `count` steps. Elements stand in the order of the first-listed resistor in them,
+ * so that an equivalent takes the place of what it was made of. Nodes are those of the stage.
+ */
+export function sheetOf({ wiring, starts, steps, from, to }: Stage, count: number): Sheet {
+  const first = new Map(starts.map((id, i) => [id, i]))
+  const standing = [...starts] as (number | undefined)[]
+  for (const { members, result } of steps.slice(0, count)) {
+    const places = members.map((member) => first.get(member) as number)
+    const least = places.reduce((a, b) => Math.min(a, b))
+    for (const place of places) standing[place] = undefined
+    standing[least] = result
+    first.set(result, least)
+  }
+  const elements = standing.flatMap((id) => (id === undefined ? [] : [{ id, from: from[id], to: to[id] }]))
+  return { elements, start: wiring.start, finish: wiring.finish }
+}
+
+/** The elements that stop the reduction of the network itself; none where it succeeds. */
+export function stopsAt({ stages: [first] }: Stages): SheetElement[] {
+  return first.left.length > 1 ? stoppingElements(sheetOf(first, first.steps.length)) : []
+}
+
+/** Findings that only the reduction shows: what stops it, and what zero-ohm resistors short. */
+export function reductionFindings(network: Wirable, stages: Stages): Finding[] {
+  const { elements } = stages
+  const [{ wiring, steps, from, to }] = stages.stages
+  const { parts } = network
+  const inside = (ids: readonly number[]) =>
+    ids.flatMap((id) => insideOf(stages, id)).flatMap((leaf) => elements[leaf].part ?? [])
+  const named = (indices: readonly number[]) => indices.map((part) => parts[part].name)
+  const zeroOhms = (ids: readonly number[]) => named(inside(ids).filter((part) => isZeroOhm(parts[part])))
+  const label = (node: number) => wiring.nodes[node].label
+  const findings: Finding[] = []
+  const stopping = stopsAt(stages)
+  if (stopping.length > 0) {
+    const nodes = [...new Set(stopping.flatMap((element) => [element.from, element.to]))].sort((a, b) => a - b)
+    const ids = stopping.map(({ id }) => id)
+    const names = ids.map((id) => elements[id].name)
+    findings.push(finding('bridge', named(inside(ids)), nodes.map(label), names))
+  }
+  // A supply shorted by wire leaves no element at all, and has its finding from the nodes.
+  const last = stages.stages[stages.stages.length - 1]
+  const [whole] = last.left
+  if (parts[wiring.supply].kind === 'source' && last.left.length === 1 && elements[whole].isZero)
+    findings.push(
+      finding(
+        'shorted-supply',
+        [parts[wiring.supply].name, ...zeroOhms([whole])],
+        [wiring.start, wiring.finish].map(label),
+      ),
+    )
+
+  // Outermost shorts first, so that a resistor is named once.
+  const told = new Set<number>()
+  for (const { kind, members, result } of [...steps].reverse()) {
+    if (kind !== 'parallel' || !elements[result].isZero) continue
+    const shorted = inside(members.filter((id) => !elements[id].isZero)).filter((part) => !told.has(part))
+    if (shorted.length === 0) continue
+    shorted.forEach((part) => told.add(part))
+    const zeros = zeroOhms(members.filter((id) => elements[id].isZero))
+    findings.push(finding('shorted', named(shorted), [from[result], to[result]].map(label), zeros))
+  }
+  return findings
 }

@@ -10,8 +10,7 @@ import {
   type Sheet,
   type Step,
 } from '../reduction'
-import { sheetOf } from './elements'
-import type { Element, Placed, Stage, StageExchange, Stages } from './stage'
+import { sheetOf, type Element, type Placed, type Stage, type StageExchange, type Stages } from './stage'
 
 export interface StageOptions {
   readonly order: Order

@@ -19,6 +19,11 @@ import {
 } from '../../format'
 import { findingDeclaration, orderNames, type Finding } from '../../structure'
 import { kinds, type Choices } from '../../network'
+import type { Amount, Figures, ShownUnit } from '../../number'
+import { unitOfLine } from '../derivation'
+import { formulaText, unitText, wordSentence, writeAmount, type Formula, type Token } from '../explain'
+import { explainBlock, explainCheck, explainLine, nameOf, type Side, type Worksheet } from '../worked'
+import { valueOf } from './analyse'
 
 /** A quantity: in SI base units, with a text for people, and the exact fraction when there is one. */
 const value = closed({
@@ -92,7 +97,7 @@ const id = number({ least: 0, isWhole: true })
 const ids = list(id)
 
 /** A formula's token as plain data: amounts with their exact value as a text. */
-export type TokenDocument =
+type TokenDocument =
   | { readonly token: 'symbol'; readonly letter: 'R' | 'V' | 'I' | 'P' | 'E'; readonly of: string | null }
   | { readonly token: 'number'; readonly value: number }
   | { readonly token: 'amount'; readonly amount: Value; readonly unit: string; readonly written: string }
@@ -118,7 +123,7 @@ const token: Declaration<TokenDocument> = anyOf([
 
 /** A formula, as tokens and in one line of text. */
 const formula = closed({ tokens, text: text() })
-export type FormulaDocument = Declared<typeof formula>
+type FormulaDocument = Declared<typeof formula>
 
 const block = closed({
   step: about('The equivalent whose step it is, by its id.', nullable(number({ isWhole: true }))),
@@ -128,7 +133,7 @@ const block = closed({
   lines: about('The lines that are worked out.', ids),
   check: nullable(formula),
 })
-export type BlockDocument = Declared<typeof block>
+type BlockDocument = Declared<typeof block>
 
 /** The derivation as data, every value with what it was found from, in rows: the open format `nodrel-worksheet`. */
 export const worksheetDeclaration = also(
@@ -176,3 +181,101 @@ export const worksheetDeclaration = also(
   { $defs: { token: token.schema } },
 )
 export type WorksheetDocument = Declared<typeof worksheetDeclaration>
+
+/** A worksheet in the open format, its formulas written with so many figures. */
+export function worksheetDocument(worksheet: Worksheet, figures: Figures): WorksheetDocument {
+  const { network, arithmetic, choices, nodeLabels, elements, derivation, rows } = worksheet
+  const isExact = arithmetic === 'exact'
+  const formula = (tokens: Formula): FormulaDocument => ({
+    tokens: tokens.map((token) => tokenDocument(token, figures, isExact)),
+    text: formulaText(tokens, figures),
+  })
+  const blockOf = (
+    row: (typeof rows)[number],
+    block: (typeof rows)[number]['down'][number],
+    side: Side,
+  ): BlockDocument => {
+    const words = explainBlock(worksheet, row, block, side)
+    const check = block.check && block.step !== null && side === 'expand' ? explainCheck(worksheet, block.step) : null
+    return {
+      step: block.step,
+      title: words && wordSentence(words.title),
+      reason: words?.reason ? wordSentence(words.reason) : null,
+      carried: block.carried,
+      lines: block.lines,
+      check: check && formula(check),
+    }
+  }
+  return {
+    format: 'nodrel-worksheet',
+    version: 1,
+    title: network.title,
+    arithmetic,
+    choices,
+    nodes: nodeLabels.map((label) => ({ label })),
+    elements: elements.map(({ name, part, made }, id) => ({
+      id,
+      name,
+      part: part === null ? null : network.parts[part].name,
+      kind: made?.kind ?? (part === null ? 'exchanged' : 'resistor'),
+      members: made?.members ?? [],
+    })),
+    rows: rows.map((row) => ({
+      key: row.key,
+      kind: row.kind,
+      stage: row.stage,
+      number: row.number,
+      sheet: row.sheet,
+      down: row.down.map((block) => blockOf(row, block, 'reduce')),
+      up: row.up.map((block) => blockOf(row, block, 'expand')),
+    })),
+    lines: derivation.lines.map((line) => {
+      const { name, formulas } = explainLine(worksheet, line.id)
+      return {
+        id: line.id,
+        quantity: line.quantity,
+        of: nameOf(worksheet, line),
+        method: line.method,
+        uses: line.uses,
+        value: line.amount && valueOf(line.amount, unitOfLine(line), isExact),
+        open: line.isOpen,
+        section: line.section.at,
+        words: wordSentence(name),
+        formulas: formulas.map(formula),
+      }
+    }),
+  }
+}
+
+function tokenDocument(token: Token, figures: Figures, isExact: boolean): TokenDocument {
+  const all = (tokens: Formula) => tokens.map((it) => tokenDocument(it, figures, isExact))
+  const value = (amount: Amount, unit: ShownUnit) => valueOf(amount, unit, isExact)
+  switch (token.token) {
+    case 'amount': {
+      const { number, prefix, unit } = writeAmount(token, figures)
+      return {
+        token: 'amount',
+        amount: value(token.amount, token.unit),
+        unit: token.unit,
+        written: `${number} ${prefix}${unit}`,
+      }
+    }
+    case 'sum':
+      return {
+        token: 'sum',
+        amounts: token.amounts.map((amount) => value(amount, token.unit)),
+        unit: token.unit,
+        sign: token.sign,
+      }
+    case 'unit':
+      return { token: 'unit', text: unitText(token) }
+    case 'fraction':
+      return { token: 'fraction', over: all(token.over), under: all(token.under) }
+    case 'root':
+      return { token: 'root', under: all(token.under) }
+    case 'bracket':
+      return { token: 'bracket', inside: all(token.inside) }
+    default:
+      return token
+  }
+}

@@ -1,6 +1,6 @@
 import type { AskedQuantity, Network } from '../../network'
 import { elementKey, nodeAt, type Stage, type Stages, type Wiring } from '../../structure'
-import { isUndefined, type Derivation, type Line } from './line'
+import { isUndefined, type Derivation, type Line } from './draft'
 
 /** One quantity that was asked for, as far as the network has it. */
 export interface WantedAnswer {
@@ -17,7 +17,7 @@ export interface AskedAnswers {
   readonly leftOut: { readonly steps: readonly number[]; readonly resistors: readonly number[] }
 }
 
-export interface AskedScope {
+interface AskedScope {
   readonly only: AskedAnswers
   readonly stages: readonly Stage[]
   readonly derivation: Derivation

@@ -3,11 +3,9 @@ import { knownOf, type Choices, type Known, type Network, type Problem } from '.
 import { outwardFrom, type Stage, type Stages, type Step, type Wiring } from '../../structure'
 import { knownProblem, openProblem } from '../../solution'
 import { I, methodsFor, P, R, sharedIn, V } from '../method'
-import { createDraft } from './draft'
+import { createDraft, type Derivation, type Line, type Section } from './draft'
 import { carryBack, placeExchanged } from './exchange'
-import type { Derivation, Line, Section } from './line'
-import { findPotentials, nodesBehind } from './potentials'
-import { findReadings } from './readings'
+import { findPotentials, nodesBehind, findReadings } from './readings'
 
 export type Derived<N> =
   | {

@@ -1,7 +1,6 @@
 import type { StageExchange } from '../../structure'
 import { I, R, V, type Sign } from '../method'
-import type { Draft, Term } from './draft'
-import type { Section } from './line'
+import type { Draft, Term, Section } from './draft'
 
 /** The resistances of what an exchange puts into place. */
 export function placeExchanged<N>(

@@ -4,5 +4,5 @@
  */
 export { derive, unitOfLine, type Derived } from './derive'
 export { askedLines, closure, onlyWhatIsAsked, type WantedAnswer, type AskedAnswers } from './asked'
-export { isUndefined, readingId, readingPart, type Derivation, type Line, type Section } from './line'
+export { isUndefined, readingId, readingPart, type Derivation, type Line, type Section } from './draft'
 export { layOutRows, type RowBlock, type Row } from './rows'

@@ -1,5 +1,5 @@
 import type { Stage } from '../../structure'
-import { isUndefined, type Derivation, type Line } from './line'
+import { isUndefined, type Derivation, type Line } from './draft'
 
 /** One step of a row, or what else happens there: what is handed on, then what is worked out. */
 export interface RowBlock {
@@ -28,7 +28,7 @@ export interface Row {
 }
 
 /** What a worksheet shows: all of it, or only what leads to what was asked for. */
-export interface Shown {
+interface Shown {
   readonly stages: readonly Stage[]
   readonly derivation: Derivation
   /** Ids of the lines that are shown, in their order. */

@@ -2,10 +2,9 @@
  * In: what a formula or sentence is made of. Out: formulas as tokens and sentences as data, never markup.
  * Textbooks: the worked solution beside the redrawn circuit.
  */
-export { askedName, askedTexts } from './asked'
-export { keystrokes } from './keys'
-export { listed, sentence, wordSentence, type Sentence } from './sentence'
 export {
+  askedName,
+  askedTexts,
   amount,
   amountIn,
   figuresFor,
@@ -24,6 +23,10 @@ export {
   type Formula,
   type Letter,
   type Token,
+  typeset,
+  typesetAmount,
+  typesetOf,
+  type Typeset,
 } from './token'
-export { typeset, typesetAmount, typesetOf, type Typeset } from './typeset'
-export { explainVerdict } from './verdict'
+export { keystrokes } from './keys'
+export { listed, sentence, wordSentence, type Sentence, explainVerdict } from './sentence'

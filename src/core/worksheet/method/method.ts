@@ -39,7 +39,7 @@ export function surroundingsOf(elements: readonly Element[], carries: Surroundin
 }
 
 /** A value with what a formula writes for it. */
-export interface Shown<N> {
+interface Shown<N> {
   readonly number: N
   readonly amount: Amount
 }

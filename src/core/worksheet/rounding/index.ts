@@ -10,5 +10,5 @@ export {
   withoutRounding,
   type RoundedValue,
   type RoundingAccount,
+  accountText,
 } from './account'
-export { accountText } from './words'

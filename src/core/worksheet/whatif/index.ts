@@ -4,5 +4,16 @@
  */
 export { whichValue, type Asked, type Bound, type Solution } from './solve'
 export { strengthsAt, turned, withAmounts, type Turned } from './turned'
-export { knobsOf, noChanges, withChanges, withValue, type Changes, type Knob } from './knobs'
-export { changesText, givenOf, isChanged, oneByOne, workChanged } from './changes'
+export {
+  knobsOf,
+  noChanges,
+  withChanges,
+  withValue,
+  type Changes,
+  type Knob,
+  changesText,
+  givenOf,
+  isChanged,
+  oneByOne,
+  workChanged,
+} from './knobs'

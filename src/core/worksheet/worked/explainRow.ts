@@ -3,8 +3,7 @@ import { exchangeText, judge, offeredExchanges, sheetOf, type Step, type Verdict
 import { isUndefined as isUndefinedLine, type RowBlock, type Row } from '../derivation'
 import { amount, explainVerdict, sentence, sign, sum, type Formula, type Sentence } from '../explain'
 import { methods, methodsFor, sharedIn, type Method } from '../method'
-import { symbolOf } from './explainLine'
-import { surroundings } from './ways'
+import { symbolOf, surroundings } from './explainLine'
 import { amountAt, type Worksheet } from './worksheet'
 
 export type Side = 'reduce' | 'expand'

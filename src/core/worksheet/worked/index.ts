@@ -24,6 +24,8 @@ export {
   symbolOf,
   type Found,
   type LineExplanation,
+  waysTo,
+  type WayToValue,
 } from './explainLine'
 export {
   exchangesAt,
@@ -34,5 +36,4 @@ export {
   type BlockWords,
   type Side,
 } from './explainRow'
-export { waysTo, type WayToValue } from './ways'
 export { openParts, type Outcome, type PartOutcome, type SupplyOutcome } from './outcome'

@@ -1,7 +1,7 @@
 import type { Stand } from '@/core/worksheet'
 
 /** Finds where values stand on the page: all of them are looked up at once. */
-export interface Places {
+interface Places {
   /**
    * Where in its row a value stands: where it is worked out, else the words that hand it on, else on the row's sheet. null
    * where its row is not drawn, or it has none.
