@@ -4,7 +4,7 @@ import { Logbook } from '@/features/logbook/Logbook'
 import { onePage } from '@/features/logbook/onePage'
 import { readSettings } from '@/ui/readSettings'
 import { readTrying, tryingCookie } from '@/ui/trying'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { said } from './pageData'
 
 export const dynamic = 'force-dynamic'

@@ -1,5 +1,5 @@
 import { database, databaseFile, type Opened } from './client'
-import type { Db } from './handle'
+import type { Db } from './schema'
 import { troubleOf } from './trouble'
 
 /** How long a request waits for a database that another program holds, in milliseconds. */

@@ -1,7 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
-import type { Db } from './handle'
+import { type Db, kept } from './schema'
 import { there } from './kept'
-import { kept } from './schema'
 
 /** The most networks of a family that are told. */
 const most = 50

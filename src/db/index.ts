@@ -2,7 +2,7 @@
 export { read, write } from './access'
 export { backupTo, database, databaseFile, openAtStart, openDatabase, type Opened } from './client'
 export { columnsOf, type Columns } from './columns'
-export type { Db } from './handle'
+export type { Db } from './schema'
 export {
   clear,
   create,

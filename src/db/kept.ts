@@ -16,8 +16,7 @@ import {
 } from 'drizzle-orm'
 import { kinds, type KindName } from '@/core/kept'
 import type { Columns } from './columns'
-import type { Db } from './handle'
-import { kept } from './schema'
+import { type Db, kept } from './schema'
 import { keepVersion, putVersion } from './versions'
 
 /** A document as it is kept, as JSON text. */

@@ -1,8 +1,7 @@
 import { and, asc, count, desc, eq, exists, inArray, sql } from 'drizzle-orm'
-import type { Db } from './handle'
+import { type Db, cards, kept, networkTags, searched } from './schema'
 import { fold } from '@/core/network'
 import { there } from './kept'
-import { cards, kept, networkTags, searched } from './schema'
 
 /** In which order the logbook is read. */
 export const logbookOrders = ['changed', 'title', 'resistors'] as const

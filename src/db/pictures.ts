@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
-import type { Db } from './handle'
+import { type Db, networkPictures, pictures } from './schema'
 import { isThere } from './kept'
-import { networkPictures, pictures } from './schema'
 
 /** A picture as it is kept. */
 type PictureRow = typeof pictures.$inferSelect

@@ -1,5 +1,6 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { KindName } from '@/core/kept'
+import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 
 /**
  * All that is kept with versions, each kind under its name: networks, attempts and runs of readings at them, exercises, task
@@ -113,3 +114,6 @@ export const cards = sqliteTable(
   },
   ({ networkId, nodes, form }) => [primaryKey({ columns: [networkId, nodes, form] })],
 )
+
+/** The database, or a transaction in it. */
+export type Db = Pick<BetterSQLite3Database, 'select' | 'insert' | 'update' | 'delete'>

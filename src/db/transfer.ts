@@ -2,9 +2,8 @@ import { and, eq } from 'drizzle-orm'
 import type { KindName } from '@/core/kept'
 import type { Opened } from './client'
 import type { Columns } from './columns'
-import type { Db } from './handle'
+import { type Db, kept } from './schema'
 import { find, there, type KeptRow } from './kept'
-import { kept } from './schema'
 
 /** Whether a document of a kind has this id, in the bin or not. */
 export function isTaken(db: Db, kind: KindName, id: string): boolean {

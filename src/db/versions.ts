@@ -1,7 +1,6 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import { and, asc, desc, eq } from 'drizzle-orm'
-import type { Db } from './handle'
-import { kept, versions } from './schema'
+import { type Db, kept, versions } from './schema'
 
 /** A state that rested for so long is worth keeping; what is typed through is not. In milliseconds. */
 const rest = 60_000

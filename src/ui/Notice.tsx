@@ -1,5 +1,9 @@
+'use client'
+
 import type { ReactNode } from 'react'
 import { TopBar } from './TopBar'
+import { useRouter } from 'next/navigation'
+import { Button } from './Button'
 
 /** A screen that says one thing, and what can be done about it. */
 export function Notice({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -11,5 +15,21 @@ export function Notice({ title, children }: { readonly title: string; readonly c
         {children}
       </main>
     </>
+  )
+}
+
+/** What is wrong with the database, and where it lies. */
+export function Troubled({ message }: { readonly message: string }) {
+  const router = useRouter()
+  return (
+    <Notice title="The networks cannot be read">
+      <p role="alert" className="break-words">
+        {message}.
+      </p>
+      <p className="text-soft">Nothing was changed. What is not saved yet stays in this browser.</p>
+      <Button look="strong" onClick={() => router.refresh()}>
+        Look again
+      </Button>
+    </Notice>
   )
 }

@@ -32,3 +32,11 @@ export function saveDocument(kept: NetworkDocument): void {
   const name = fileName(document.title || 'network', '.nodrel.json')
   download(name, 'application/json', `${JSON.stringify(document, null, 2)}\n`)
 }
+
+/**
+ * How tables are written for spreadsheets: what one of them would run as a formula is marked as text. A number stays one, with
+ * its sign and its unit.
+ */
+export const csvSafe = {
+  escapeFormulae: /^[=@\t\r]|^[+-](?![\d.,]+(e[+-]?\d+)?\s*[\p{L}%]{0,4}$)/u,
+}

@@ -33,9 +33,8 @@ import {
   type ListedRow,
 } from '@/db'
 import { choices, exportAll, importAll, planImport, type Choice } from '@/server/archive'
-import { backupStream, readBackup, restoreBackup } from '@/server/backup'
+import { backupStream, readBackup, restoreBackup, incomingFile, takeIn, type IncomingKind } from '@/server/backup'
 import { logbookText } from '@/server/cards'
-import { incomingFile, takeIn, type IncomingKind } from '@/server/incoming'
 import { readPicture } from '@/server/picture'
 import { onThread } from '@/server/pool'
 import { refuse, type Refused } from '@/server/refusal'

@@ -1,7 +1,8 @@
 import { readJson } from '@/core/format'
-import { listShort, read } from '@/db'
-import type { ListedExercise } from '@/ui/api'
+import { listShort, read, type KeptRow } from '@/db'
+import type { ListedExercise, Saved } from '@/ui/api'
 import { said } from '../pageData'
+import { readKeptSheet } from '@/core/learner'
 
 /** So many of the last tasks come with a page: what was learnt is told by them. */
 const withPage = 1000
@@ -27,4 +28,11 @@ export function textOf(value: string | string[] | undefined): string | null {
 
 export interface SearchProps {
   readonly searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>
+}
+
+/** A sheet as a page gives it to its screen; null for one that was damaged from outside. */
+export function recordOf({ id, title, version, updatedAt, document }: KeptRow): Saved<'sheet'> | null {
+  const json = readJson(document)
+  const read = json.ok ? readKeptSheet(json.value) : null
+  return read?.ok ? { id, title, version, updatedAt: updatedAt.toISOString(), document: read.value } : null
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { Practice } from '@/features/practice/Practice'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { readPractised, textOf, type SearchProps } from './exercises'
 
 export const dynamic = 'force-dynamic'

@@ -2,7 +2,7 @@
 
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { meters, readMeter, type Measurement } from '@/core/bench'
+import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
@@ -10,10 +10,9 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useMounted } from '@/ui/useMounted'
 import { BenchBar, type BenchSide } from './BenchBar'
-import { benchPictureOf } from '@/ui/bench/benchPicture'
+import { benchPictureOf, type BenchPicture } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
 import { logOf, planningOf, type LogRow, type Planning } from '@/ui/bench/laid'
-import { PlanDrawing } from './PlanDrawing'
 import { PlanLog } from './PlanLog'
 import {
   freshSeed,
@@ -25,13 +24,13 @@ import {
   withReading,
   type RunDocument,
 } from '@/ui/bench/run'
-import { Safety } from './Safety'
 import { StandIn } from '@/ui/bench/StandIn'
-import { useDiagnosis } from './useDiagnosis'
+import { useDiagnosis, SoFar, WhatIsWrong } from './WhatIsWrong'
 import { useRuns, type Runs } from './useRuns'
 import { useStandIn } from '@/ui/bench/useStandIn'
 import { onceThere } from '@/ui/onceThere'
-import { SoFar, WhatIsWrong } from './WhatIsWrong'
+import { useSettings } from '@/ui/settings'
+import { BenchSheet } from '@/ui/bench/BenchSheet'
 
 // Charts are loaded where they are looked at, and nowhere else.
 const Spread = lazy(() => onceThere(() => import('./Spread')))
@@ -247,3 +246,58 @@ const shipped = (() => {
   if (!read.ok) throw new Error('a meter that ships is sound')
   return read.meter
 })()
+
+/** Where the leads go for the row that is being taken with a meter of one's own. */
+function PlanDrawing({
+  planning,
+  drawn,
+  measurement,
+  meter,
+}: {
+  readonly planning: Planning
+  readonly drawn: BenchPicture
+  readonly measurement: Measurement | null
+  readonly meter: Meter
+}) {
+  const { bench } = planning
+  const { symbols } = useSettings().settings
+  const hands = useMemo(() => {
+    const fresh = freshBench(bench, meter, 0)
+    return measurement ? handsFor(bench, measurement, fresh) : fresh
+  }, [bench, meter, measurement])
+  return (
+    <div className="overflow-x-auto rounded-md border border-line paper">
+      <BenchSheet
+        drawn={drawn}
+        bench={bench}
+        hands={hands}
+        symbols={symbols}
+        description="Where the leads of the meter go for the row that is being taken"
+      />
+      <p className="px-3 pb-2 text-xs text-soft print:hidden">
+        {measurement ? 'So the leads lie for this row.' : 'Step into a row, and see here where its leads go.'}
+      </p>
+    </div>
+  )
+}
+
+/** Above this, in volts, people who are licensed for it decide. */
+const most = 50
+
+/** What every bench view ends with; and at the top, where the voltages are no learner's any more. */
+function Safety({ planning: { view }, where }: { readonly planning: Planning; readonly where: 'top' | 'end' }) {
+  const isHigh = view.hasSource && view.volts > most
+  if (where === 'top')
+    return isHigh ? (
+      <p role="alert" className="rounded-md border-l-4 border-trouble bg-trouble-wash p-3">
+        Above {most} V. This is not for a learner’s bench: local codes and licensed people decide whether and how it is
+        measured. The stand-in is a simulation only.
+      </p>
+    ) : null
+  return (
+    <p className="text-xs text-soft lg:col-span-2">
+      Low-voltage DC on a learner’s bench. Power off before a lead is lifted or anything is touched or rewired; above{' '}
+      {most} V, or on anything tied to the mains, local codes and licensed people decide.
+    </p>
+  )
+}

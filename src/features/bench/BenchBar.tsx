@@ -11,7 +11,6 @@ import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuPanel } from '@/ui/MenuItem'
 import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
-import { HideFault } from './HideFault'
 import { MeterEditor } from './MeterEditor'
 import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
 import type { Runs } from './useRuns'
@@ -300,4 +299,36 @@ export function BenchBar({
 function rowOf(part: string): string {
   const row = /^readings\[(\d+)\]$/.exec(part)
   return row ? `row ${Number(row[1]) + 1}` : part
+}
+
+/** Hides a fault, two, or none on the stand-in: another bench, built anew. */
+function HideFault({
+  open,
+  onClose,
+  hasReadings,
+  onHide,
+}: {
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly hasReadings: boolean
+  readonly onHide: (faults: 0 | 1 | 2) => void
+}) {
+  return (
+    <Dialog title="Build the stand-in anew" open={open} onOpenChange={(stays) => !stays && onClose()}>
+      <p className="mb-2">
+        Every resistor is drawn afresh within its tolerance. A fault may be hidden: a part open or shorted, a value
+        misread, two parts swapped, a bad joint, or a bridge between neighbouring nodes. Measure, and say what it is.
+      </p>
+      {hasReadings && (
+        <p className="mb-2 text-soft">The readings of this run are of the bench as it is: a new run is begun.</p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        <Button look="strong" onClick={() => onHide(1)}>
+          Hide a fault
+        </Button>
+        <Button onClick={() => onHide(2)}>Hide two</Button>
+        <Button onClick={() => onHide(0)}>Build it right</Button>
+      </div>
+    </Dialog>
+  )
 }

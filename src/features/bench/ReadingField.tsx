@@ -4,7 +4,7 @@ import { readValue } from '@/core/bench'
 import { inFormat } from '@/core/number'
 import { Button } from '@/ui/Button'
 import type { LogRow } from '@/ui/bench/laid'
-import { slipOf, type Slip } from '@/ui/bench/slip'
+import { slipOf, type Slip } from '@/ui/bench/words'
 
 /** The value that was read: typed as people write it; what looks like a slip is asked about before it is logged. */
 export function ReadingField({

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { csvSafe } from '@/ui/csv'
+import { csvSafe } from '@/ui/download'
 import { readingColumns, readingOfRow, readingsOf, rowOf, type ReadReadings } from '@/core/bench'
 import type { RunDocument } from '@/ui/bench/run'
 

@@ -25,9 +25,8 @@ import {
   type Stroke,
 } from '@/core/entry'
 import { useSettings } from '@/ui/settings'
-import type { BoardActions } from './boardActions'
+import type { BoardActions, DrawnBoard } from './useBoard'
 import { BoardLayer } from './BoardLayer'
-import type { DrawnBoard } from './useBoard'
 import { useBoardKeys } from './useBoardKeys'
 import { partAt, placeIn, useGesture, withChosen } from './useGesture'
 import type { Seen } from './useView'

@@ -1,5 +1,4 @@
 import { besideMiss, drawable, placeOf, strokeOf, type Board, type Miss } from '@/core/entry'
-import { keyOf, missText } from './missText'
 
 interface Props {
   readonly miss: Miss
@@ -45,4 +44,16 @@ export function MissMark({ miss, board, label, onJoin }: Props) {
       <path d={`M${x - 3},${y}h6M${x},${y - 3}v6`} className="pointer-events-none stroke-chosen" strokeWidth={1.5} />
     </g>
   )
+}
+
+/** What tells a miss from the others. */
+export function keyOf({ part, end }: Miss): string {
+  return `${part} ${end}`
+}
+
+/** The question a bare end raises. */
+export function missText({ part, short, over }: Miss, node: string | undefined): string {
+  return short
+    ? `An end of ${part} stops one peg short of node ${node ?? '?'}: did you mean to join these?`
+    : `An end of ${part} lies on ${over ?? '?'} without joining it: did you mean to join these?`
 }

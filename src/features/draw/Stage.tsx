@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useRef, type RefObject } from 'react'
+import { useLayoutEffect, useMemo, useRef, type RefObject, useCallback, useState, useSyncExternalStore } from 'react'
 import { drawSheet, sheetInk, type Ink } from '@/core/picture'
 import type { Worksheet } from '@/core/worksheet'
 import { Drawing } from '@/ui/Drawing'
@@ -7,10 +7,10 @@ import type { Settings } from '@/ui/settingsCookie'
 import { leastScale } from '@/ui/SheetDrawing'
 
 /** Where the symbols of a drawing stand on the screen, by the names of their parts. */
-export type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
+type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
 
 /** Notes where every part of a drawing stands. */
-export function placesIn(drawing: Element | null): Places {
+function placesIn(drawing: Element | null): Places {
   const places = new Map<string, { x: number; y: number; angle: number }>()
   for (const part of drawing?.querySelectorAll('[data-slides]') ?? []) {
     const { left, top, width, height } = (part.querySelector('[data-symbol]') ?? part).getBoundingClientRect()
@@ -28,7 +28,7 @@ const duration = 240
 const easing = 'ease-in-out'
 
 /** Lets every part slide to where it stands now from where it stood before; what is new appears meanwhile. */
-export function slideFrom(before: Places, drawing: Element | null): void {
+function slideFrom(before: Places, drawing: Element | null): void {
   if (!drawing || matchMedia('(prefers-reduced-motion: reduce)').matches) return
   const svg = drawing instanceof SVGSVGElement ? drawing : drawing.querySelector('svg')
   const now = placesIn(drawing)
@@ -89,5 +89,51 @@ export function Stage({ worksheet, from }: Props) {
         <Drawing ink={ink} size={{ width: '100%' }} least={ink.box.width * leastScale} className="overflow-visible" />
       </div>
     </div>
+  )
+}
+
+/** Whether the drawing is unfolded, and where its parts stood before they slid. */
+interface Stretch {
+  readonly stretched: boolean
+  readonly toggle: () => void
+  readonly before: RefObject<Places>
+  /** As little motion as possible: the drawing and its sheet stand side by side. */
+  readonly still: boolean
+}
+
+/** Unfolds the drawing that stands in an area into its stretched sheet, and folds it up again. */
+export function useStretch(area: RefObject<HTMLElement | null>): Stretch {
+  const [stretched, setStretched] = useState(false)
+  const still = useStill()
+  const before = useRef<Places>(new Map())
+  const slidesBack = useRef(false)
+  const toggle = useCallback(() => {
+    const drawing = area.current?.querySelector(stretched ? '[data-stretched]' : '[data-board]') ?? null
+    if (!still) before.current = placesIn(drawing)
+    slidesBack.current = stretched && !still
+    setStretched(!stretched)
+  }, [area, stretched, still])
+  useLayoutEffect(() => {
+    if (slidesBack.current) slideFrom(before.current, area.current?.querySelector('[data-board]') ?? null)
+    // What had the focus was folded away: it goes to where the work is.
+    if (document.activeElement === document.body && slidesBack.current)
+      area.current?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true })
+    slidesBack.current = false
+  }, [area, stretched])
+  return { stretched, toggle, before, still }
+}
+
+const query = '(prefers-reduced-motion: reduce)'
+
+/** Whether the system asks for as little motion as possible. */
+function useStill(): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const list = matchMedia(query)
+      list.addEventListener('change', changed)
+      return () => list.removeEventListener('change', changed)
+    },
+    () => matchMedia(query).matches,
+    () => false,
   )
 }

@@ -1,7 +1,7 @@
 import { sketched } from '../../../test/sketched'
 import { analyseNetwork } from '@/core/worksheet'
 import { readNetwork } from '@/core/network'
-import { marksOf, troublesOf } from './troubles'
+import { marksOf, troublesOf } from './BoardFindings'
 
 const told = (strokes: readonly string[]) => {
   const document = sketched(strokes)

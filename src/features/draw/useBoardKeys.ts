@@ -8,9 +8,8 @@ import {
   type SetStateAction,
 } from 'react'
 import { jump, moveParts, placeOf, type Chosen, type Peg } from '@/core/entry'
-import type { BoardActions } from './boardActions'
-import { steps } from './steps'
-import type { DrawnBoard } from './useBoard'
+import type { BoardActions, DrawnBoard } from './useBoard'
+import { steps } from './TypedStroke'
 import { partAt, type Held } from './useGesture'
 import type { Seen } from './useView'
 import { bringIn, nearestPeg, toBoard } from './view'

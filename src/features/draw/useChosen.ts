@@ -1,4 +1,4 @@
-import { useMemo, useState, type RefObject } from 'react'
+import { useMemo, useState, type RefObject, useEffect, useRef } from 'react'
 import { useStore } from 'zustand'
 import {
   changePart,
@@ -19,7 +19,7 @@ import type { Coordinates } from '@/core/picture'
 import { problemText } from '@/ui/api'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useEdit } from './useBoard'
-import { useClipboard } from './useClipboard'
+import type { NetworkDocument } from '@/core/network'
 
 /** The chosen parts, and what can be done with them. What nothing is chosen for does nothing. */
 export interface ChosenParts {
@@ -119,4 +119,51 @@ function parsed(text: string): unknown {
   } catch {
     return undefined
   }
+}
+
+interface Pasting {
+  /** What is chosen, as a document; null if nothing is. */
+  readonly copy: () => NetworkDocument | null
+  readonly cut: () => void
+  readonly paste: (text: string) => void
+}
+
+/**
+ * Copy, cut and paste on the board. The clipboard carries the network document as text, so it can go into a file, and a
+ * file's text can come in.
+ */
+function useClipboard(area: RefObject<HTMLElement | null>, pasting: Pasting): void {
+  const latest = useRef(pasting)
+  useEffect(() => {
+    latest.current = pasting
+  })
+  useEffect(() => {
+    // Where a field has the focus, the clipboard is the field's; where nothing has it, the board's.
+    const ours = () => {
+      const focus = document.activeElement
+      if (focus instanceof HTMLInputElement || focus instanceof HTMLTextAreaElement) return false
+      return focus === document.body || focus === null || (area.current?.contains(focus) ?? false)
+    }
+    const copy = (event: ClipboardEvent) => {
+      const piece = ours() ? latest.current.copy() : null
+      if (!piece || (getSelection()?.toString() ?? '') !== '') return
+      event.clipboardData?.setData('text/plain', `${JSON.stringify(piece, null, 2)}\n`)
+      event.preventDefault()
+      if (event.type === 'cut') latest.current.cut()
+    }
+    const paste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData('text/plain') ?? ''
+      if (!ours() || text.trim() === '') return
+      event.preventDefault()
+      latest.current.paste(text)
+    }
+    document.addEventListener('copy', copy)
+    document.addEventListener('cut', copy)
+    document.addEventListener('paste', paste)
+    return () => {
+      document.removeEventListener('copy', copy)
+      document.removeEventListener('cut', copy)
+      document.removeEventListener('paste', paste)
+    }
+  }, [area])
 }

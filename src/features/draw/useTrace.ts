@@ -1,4 +1,4 @@
-import { useCallback } from 'react'
+import { useCallback, useEffect } from 'react'
 import { useStore } from 'zustand'
 import { fitCorners, pitch } from '@/core/entry'
 import type { NetworkDocument, Trace } from '@/core/network'
@@ -63,4 +63,20 @@ export function useTrace({ view, size }: Pick<Seen, 'view' | 'size'>): Traced {
     [keeping, id, view, size, put],
   )
   return { trace, change, takeOut, bring }
+}
+
+/** A picture on the clipboard is taken where no field has the focus. */
+export function usePastedPicture(take: (file: File) => Promise<void>): void {
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const focus = document.activeElement
+      if (focus instanceof HTMLInputElement || focus instanceof HTMLTextAreaElement) return
+      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith('image/'))
+      if (!file) return
+      event.preventDefault()
+      void take(file)
+    }
+    document.addEventListener('paste', paste)
+    return () => document.removeEventListener('paste', paste)
+  }, [take])
 }

@@ -16,9 +16,8 @@ import {
 } from '@/core/entry'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
-import type { Drawing } from './boardActions'
+import { type Drawing, useEdit } from './useBoard'
 import type { Typing } from './TypedStroke'
-import { useEdit } from './useBoard'
 
 /** While this many strokes are fresh, their ends are not said to miss anything. */
 const mostFresh = 3

@@ -1,6 +1,7 @@
-import { useCallback, useState } from 'react'
+import { useCallback, useState, useEffect } from 'react'
 import type { Box, Coordinates } from '@/core/picture'
 import { bringIn, fit, zoomAt, type View } from './view'
+import { flushSync } from 'react-dom'
 
 export interface Size {
   readonly width: number
@@ -47,4 +48,20 @@ export function useView(box: Box, laidOut: boolean): Seen {
     [change, width, height],
   )
   return { view: seen ?? start, size, setSize, change, zoom, fitAll, show }
+}
+
+/** Whether the page is being printed: the printer gets the whole drawing, whatever of it is seen. */
+export function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false)
+  useEffect(() => {
+    const begin = () => flushSync(() => setPrinting(true))
+    const end = () => setPrinting(false)
+    addEventListener('beforeprint', begin)
+    addEventListener('afterprint', end)
+    return () => {
+      removeEventListener('beforeprint', begin)
+      removeEventListener('afterprint', end)
+    }
+  }, [])
+  return printing
 }

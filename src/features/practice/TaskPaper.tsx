@@ -15,8 +15,8 @@ import { BlankLine, PaperSection } from '@/ui/paper/Paper'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { TaskPicture } from './Picture'
-import { drawPlaces } from './places'
-import { drawn } from './redrawn'
+import { drawPlaces } from './UntangleTask'
+import { drawn } from './RedrawTask'
 
 /** So many lines are left to write on for each line of the solution. */
 const linesFor = (task: Task) => Math.min(14, Math.max(4, judgeTask(task, []).items.length))

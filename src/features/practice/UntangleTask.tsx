@@ -1,12 +1,12 @@
 import { useState, type FormEvent } from 'react'
-import { byNumber, slotLetter, type Question } from '@/core/learner'
+import { byNumber, slotLetter, type Question, type Task } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { TaskPicture } from './Picture'
-import { drawPlaces } from './places'
 import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
+import { drawSheet, type Picture } from '@/core/picture'
 
 /** So many wrong counts, and the sheet is shown all the same. */
 const patience = 2
@@ -143,4 +143,25 @@ export function UntangleTask({
 function wordsOf({ wiring, reduction }: OpenExercise['task']['worksheet'], element: number): string {
   const at = (node: number) => wiring.nodes[node].label
   return `from node ${at(reduction.from[element])} to node ${at(reduction.to[element])}`
+}
+
+/**
+ * The stretched sheet of a picture to be untangled, its places by their letters.
+ *
+ * @param names which resistor was put into each place; empty where none was
+ */
+export function drawPlaces(
+  { worksheet }: Task,
+  { slots }: Extract<Question, { kind: 'untangle' }>,
+  names: readonly string[] = [],
+): Picture {
+  const elements = worksheet.elements.map((element) => {
+    const slot = slots.indexOf(element.name)
+    return element.part === null ? element : { ...element, name: names[slot] || slotLetter(slot) }
+  })
+  return drawSheet({ ...worksheet, elements }, { stage: 0, sheet: 0 }, 'reduce', 4, {
+    form: 'line',
+    written: () => ' ',
+    withoutOutward: true,
+  })
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { csvSafe } from '@/ui/csv'
+import { csvSafe } from '@/ui/download'
 import { slipName, type Practised } from '@/core/learner'
 import type { MarkRow } from './markRows'
 

@@ -1,5 +1,5 @@
-import { reportChoices, reportFields, type ReportChoices, type ReportContent } from '@/core/network'
-import { contentNames, densityNames, fieldNames, kindNames, paperNames } from './names'
+import { reportChoices, reportFields, type ReportChoices, type ReportContent, type ReportField } from '@/core/network'
+import type { Density, PaperSize, ReportKind } from '@/core/report'
 
 /** How the report is made: what it is, how dense, what is in it, what is filled in. */
 export function Choices({
@@ -106,4 +106,38 @@ function Group<T extends string>({
       ))}
     </fieldset>
   )
+}
+
+const kindNames: Readonly<Record<ReportKind, string>> = {
+  report: 'Report',
+  tasks: 'Task sheet',
+  key: 'Its key',
+}
+
+const densityNames: Readonly<Record<Density, string>> = {
+  full: 'A sheet for each step',
+  compact: 'Compact, in two columns',
+  answers: 'Answers only',
+}
+
+const paperNames: Readonly<Record<PaperSize, string>> = { a4: 'A4', letter: 'Letter' }
+
+const contentNames: Readonly<Record<ReportContent, string>> = {
+  given: 'What is given',
+  asked: 'What is asked',
+  steps: 'Steps down',
+  supply: 'The supply',
+  back: 'The way back',
+  checks: 'Checks',
+  answers: 'Answers',
+  notes: 'Notes',
+  readings: 'Readings',
+  attempt: 'Worked by hand, with marks',
+}
+
+export const fieldNames: Readonly<Record<ReportField, string>> = {
+  name: 'name',
+  class: 'class',
+  date: 'date',
+  task: 'task number',
 }

@@ -1,19 +1,18 @@
 'use client'
 
-import dynamic from 'next/dynamic'
 import { memo, useMemo, useState } from 'react'
-import type { Worksheet } from '@/core/worksheet'
+import { type Worksheet, amountAt, currentKeys } from '@/core/worksheet'
 import { differs, shownText, type Amount, type Quantity, type Unit } from '@/core/number'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { Value } from '@/ui/turned'
-import { onceThere } from '@/ui/onceThere'
 import { answerRows, columns as quantities, currentsByPart, percent, supplyRow, type AnswerRow } from '@/core/report'
-import { BranchCurrents } from './BranchCurrents'
 import { Pointable } from './Pointable'
-import { Potentials } from './Potentials'
-
-const RoundedBalance = dynamic(() => onceThere(() => import('./Rounded')).then((module) => module.RoundedBalance))
+import { NodeBadge } from '@/ui/NodeBadge'
+import { currentNameRule, isCurrentName } from '@/core/network'
+import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { toast } from '@/ui/toast'
+import { RoundedBalance } from './Rounded'
 
 /** Rows shown before the person asks for all. */
 const atFirst = 200
@@ -210,5 +209,104 @@ function Share({ share }: { readonly share: number | null }) {
         </span>
       )}
     </span>
+  )
+}
+
+/** Nodes shown; a longer list is cut with the count of the rest. */
+const mostNodes = 200
+
+/** The potential of every node, from the + end down to 0 V. */
+function Potentials({ worksheet }: { readonly worksheet: Worksheet }) {
+  const { nodes } = worksheet.outcome
+  if (nodes.every(({ potential }) => potential === null)) return null
+  return (
+    <dl aria-label="Potentials" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <dt className="text-soft">potentials against 0 V</dt>
+      {nodes.slice(0, mostNodes).map(({ label, potential }, node) => (
+        <dd key={label} className="flex items-center gap-1.5 font-mono text-[13px]">
+          <NodeBadge node={node} label={label} />
+          <Pointable line={worksheet.derivation.found.potential[node]} of={`potential of node ${label}`}>
+            <Value line={worksheet.derivation.found.potential[node]} amount={potential} unit="V" />
+          </Pointable>
+        </dd>
+      ))}
+      {nodes.length > mostNodes && <dd className="text-soft">… and {nodes.length - mostNodes} more</dd>}
+    </dl>
+  )
+}
+
+/** More branches have their names in the table. */
+const mostBranches = 40
+
+/** The current of every branch by its name, which can be changed. */
+function BranchCurrents({ worksheet }: { readonly worksheet: Worksheet }) {
+  const { store, choose } = useOpenNetwork()
+  const { currents, derivation, network, wiring } = worksheet
+  if (currents === null || derivation.whole === null) return null
+  const branches = currentKeys(worksheet, derivation.whole, network.parts[wiring.supply].name)
+  const rename = (key: string, name: string, element: number) => {
+    if (name === currents[element]) return
+    const { [key]: _before, ...others } = store.getState().document.worksheet?.currentNames ?? {}
+    const isTaken = branches.some((it) => it.key !== key && others[it.key] === name)
+    if (name !== '' && !isCurrentName(name)) toast.error(`I${name} cannot be a name: ${currentNameRule}`)
+    else if (isTaken) toast.error(`Another branch current is called I${name}`)
+    else {
+      const names = name === '' ? others : { ...others, [key]: name }
+      choose({ currentNames: Object.keys(names).length > 0 ? names : undefined })
+    }
+  }
+  return (
+    <dl aria-label="Branch currents" className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <dt className="text-soft">branch currents</dt>
+      {branches.slice(0, mostBranches).map(({ key, element }) => (
+        <dd key={key} className="flex items-center font-mono text-[13px]">
+          <span aria-hidden>I</span>
+          <Name
+            key={currents[element]}
+            of={key}
+            name={currents[element]}
+            onName={(name) => rename(key, name, element)}
+          />
+          <Pointable line={derivation.found.current[element]} of={`current I${currents[element]}`}>
+            <Value line={derivation.found.current[element]} amount={amountAt(worksheet, 'current', element)} unit="A" />
+          </Pointable>
+        </dd>
+      ))}
+      {branches.length > mostBranches && <dd className="text-soft">… and {branches.length - mostBranches} more</dd>}
+    </dl>
+  )
+}
+
+function Name({
+  of,
+  name,
+  onName,
+}: {
+  readonly of: string
+  readonly name: string
+  readonly onName: (name: string) => void
+}) {
+  const [typed, setTyped] = useState(name)
+  const leave = () => {
+    onName(typed.trim())
+    setTyped(name)
+  }
+  return (
+    <input
+      aria-label={`name of the current in ${of}, after its I`}
+      title="Another name; empty gives it its number back"
+      value={typed}
+      maxLength={8}
+      spellCheck={false}
+      autoComplete="off"
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={leave}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur()
+        if (event.key === 'Escape') setTyped(name)
+      }}
+      style={{ width: `${Math.max(1, typed.length) + 0.6}ch` }}
+      className="mr-1 h-6 min-w-6 rounded border border-transparent bg-transparent px-0 hover:border-edge focus:border-edge print:border-none"
+    />
   )
 }

@@ -7,11 +7,11 @@ import { Seen } from '@/ui/turned'
 import { useInSight } from '@/ui/useInSight'
 import { Lazy } from './Lazy'
 import type { WhatIf } from './whatif/state'
+import { Powers } from './Powers'
+import { OnlyAsked } from './OnlyAsked'
 
 const Compared = dynamic(() => onceThere(() => import('./whatif/Compared')).then((module) => module.Compared))
 const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
-const Powers = dynamic(() => onceThere(() => import('./Powers')).then((module) => module.Powers))
-const OnlyAsked = dynamic(() => onceThere(() => import('./OnlyAsked')).then((module) => module.OnlyAsked))
 
 /** Powers of longer worksheets are read in the table. */
 const mostSteps = 60

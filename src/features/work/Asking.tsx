@@ -1,12 +1,10 @@
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { equivalentsOf } from '@/core/worksheet'
+import { equivalentsOf, askedName, askedTexts } from '@/core/worksheet'
 import { isMeter, type AskedQuantity, type Part } from '@/core/network'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { askedName, askedTexts } from '@/core/worksheet'
-import { Select } from './Select'
 
 /** Only what is asked for: a list of quantities; empty is everything. */
 export function Asking() {
@@ -86,5 +84,36 @@ export function Asking() {
         Ask only this
       </Button>
     </div>
+  )
+}
+
+/** A choice with its label above it. */
+function Select({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  readonly label: string
+  readonly value: string | number
+  readonly options: readonly (readonly [string, string])[]
+  readonly onChange: (value: string) => void
+}) {
+  return (
+    <label className="flex min-w-0 flex-col gap-0.5">
+      <span className="text-soft">{label}</span>
+      <select
+        aria-label={label}
+        value={String(value)}
+        onChange={(event) => onChange(event.target.value)}
+        className="h-7 w-full min-w-0 field !px-1.5 text-ink"
+      >
+        {options.map(([option, name]) => (
+          <option key={option} value={option}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }

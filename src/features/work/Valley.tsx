@@ -1,6 +1,6 @@
 'use client'
 
-import { Fragment, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { Fragment, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import clsx from 'clsx'
 import dynamic from 'next/dynamic'
 import { withoutRounding, type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
@@ -10,17 +10,15 @@ import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
 import { onceThere } from '@/ui/onceThere'
-import { SupplyBar } from './SupplyBar'
-import { FromKnown } from './FromKnown'
+import { SupplyBar, FromKnown } from './SupplyBar'
 import { RowSide } from './RowSide'
 import { Lazy } from './Lazy'
 import type { Choice } from './Pointed'
 import { Spine } from './Spine'
-import { useSeenSides } from './useSeenSides'
+import { Exchange } from './Exchange'
+import { StepMenu } from './StepMenu'
+import { Pointed } from './Pointed'
 
-const Exchange = dynamic(() => onceThere(() => import('./Exchange')).then((module) => module.Exchange))
-const StepMenu = dynamic(() => onceThere(() => import('./StepMenu')).then((module) => module.StepMenu))
-const Pointed = dynamic(() => onceThere(() => import('./Pointed')).then((module) => module.Pointed))
 const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops))
 
 interface Props {
@@ -220,4 +218,26 @@ function inBetween({ rows }: Worksheet): readonly Row[] {
 /** The id of a row's place in the page. */
 export function placeOf(row: string): string {
   return row === 'supply' || row === 'known' ? 'floor' : `row-${row}`
+}
+
+/** Which sides of rows are on the screen (or nearly): their names, `0 reduce`, `0 expand`… */
+function useSeenSides(place: RefObject<HTMLElement | null>, rows: number): ReadonlySet<string> {
+  const [seen, setSeen] = useState<ReadonlySet<string>>(new Set())
+  useEffect(() => {
+    if (place.current === null) return
+    const observer = new IntersectionObserver((entries) =>
+      setSeen((before) => {
+        const after = new Set(before)
+        for (const { target, isIntersecting } of entries) {
+          const name = `${target.getAttribute('data-row')} ${target.getAttribute('data-side')}`
+          if (isIntersecting) after.add(name)
+          else after.delete(name)
+        }
+        return after
+      }),
+    )
+    for (const side of place.current.querySelectorAll('[data-row]')) observer.observe(side)
+    return () => observer.disconnect()
+  }, [place, rows])
+  return seen
 }

@@ -16,8 +16,7 @@ import { elementKey } from '@/core/structure'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { barred } from '@/ui/Barred'
-import { CheckLine } from './CheckLine'
-import { Line } from './Line'
+import { CheckLine, Line } from './Line'
 import { RoundedWay } from './Rounded'
 
 /** An element whose values were asked for, and where. */

@@ -5,36 +5,34 @@ import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { toast } from '@/ui/toast'
+import { toast, copyText } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { isChanged, noChanges, openParts, revealed, stopsOf, type Outcome, type Side } from '@/core/worksheet'
-import { SwitchButton } from '@/ui/Button'
+import { SwitchButton, Tip } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { copyText } from '@/ui/copyText'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
-import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
 import { answerText } from '@/core/report'
 import { Answers } from './Answers'
-import { rowInk } from './drawRow'
-import { ModeSwitch } from './ModeSwitch'
+import { rowInk } from './RowSide'
 import { Stepped } from './Stepped'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { onceThere } from '@/ui/onceThere'
 import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
+import { BridgeOffer } from './BridgeOffer'
 
 const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
-const BridgeOffer = dynamic(() => onceThere(() => import('./BridgeOffer')).then((module) => module.BridgeOffer))
-const School = dynamic(() => onceThere(() => import('./School')))
+const School = dynamic(() => onceThere(() => import('./School')).then((module) => module.School))
 const Try = dynamic(() => onceThere(() => import('@/ui/attempt/Try')))
 const PartsPanel = dynamic(() => onceThere(() => import('@/ui/network/PartsPanel')).then((module) => module.PartsPanel))
 
@@ -253,5 +251,49 @@ function Lettered({ analysis }: { readonly analysis: Outcome }) {
     <p className="mb-2 rounded-md bg-sheet px-3 py-1.5" data-lettered>
       <strong>{names}</strong> {said} Give the values, and the numbers come.
     </p>
+  )
+}
+
+const modes = [
+  { mode: 'worked', name: 'Worked', tip: 'All shown', keys: 'q' },
+  { mode: 'step', name: 'Step', tip: 'One reveal at a time', keys: 's' },
+  { mode: 'try', name: 'Try', tip: 'Do it yourself', keys: 't' },
+] as const satisfies readonly { mode: Mode; name: string; tip: string; keys: string }[]
+
+/** The three ways to walk a worksheet. */
+function ModeSwitch() {
+  const { walk, setWalk } = useOpenNetwork()
+  const commands = useMemo(
+    (): readonly Command[] =>
+      modes.map(({ mode, name, tip, keys }) => ({
+        name: `${name}: ${tip.toLowerCase()}`,
+        keys,
+        run: () => setWalk({ mode }),
+      })),
+    [setWalk],
+  )
+  return (
+    <div
+      role="group"
+      aria-label="How to walk the worksheet"
+      className="flex h-9 overflow-hidden rounded-md border border-edge"
+    >
+      <Commands list={commands} />
+      {modes.map(({ mode, name, tip, keys }) => (
+        <Tip key={mode} text={tip} keys={keys}>
+          <button
+            type="button"
+            aria-pressed={walk.mode === mode}
+            onClick={() => setWalk({ mode })}
+            className={clsx(
+              'px-3 -outline-offset-2 not-first:border-l not-first:border-edge',
+              walk.mode === mode ? 'bg-chosen-wash font-semibold' : 'bg-sheet hover:bg-chosen-wash',
+            )}
+          >
+            {name}
+          </button>
+        </Tip>
+      ))}
+    </div>
   )
 }

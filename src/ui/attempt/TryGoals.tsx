@@ -1,11 +1,10 @@
-import { goalsOf, ownOf, toMend, type Goal, type ToMend } from '@/core/learner'
+import { goalsOf, ownOf, toMend, type Goal, type ToMend, ownThread, type Slot } from '@/core/learner'
 import { isMeter, knownOf } from '@/core/network'
 import { letterOf, quantityText, unitOf } from '@/core/number'
 import { labelAt } from '@/core/structure'
-import type { Worksheet } from '@/core/worksheet'
+import { type Worksheet, askedTexts } from '@/core/worksheet'
 import { useSettings } from '@/ui/settings'
 import { AnswerField } from './AnswerField'
-import { askedTexts } from '@/core/worksheet'
 import { saidOf, saidOfNamed, signs, slotKey, slotName, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
@@ -120,7 +119,7 @@ export function TryMend({ attempt }: { readonly attempt: OpenAttempt }) {
 }
 
 /** Values of the person's own by name, each a way to its field. */
-export function Slots({
+function Slots({
   attempt: { position, worksheet },
   list,
 }: {
@@ -151,5 +150,51 @@ export function Slots({
         </button>
       ))}
     </span>
+  )
+}
+
+/** The thread of the person's own value that they are at: what is wrong, and what of theirs follows from it. */
+export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt; readonly slot: Slot }) {
+  const { position } = attempt
+  const { wrong, between, follow } = ownThread(position, slot)
+  const isWrong = wrong.some((it) => it.quantity === slot.quantity && it.element === slot.element)
+  if (isWrong ? follow.length === 0 : wrong.length === 0 && follow.length === 0) return null
+  const toMend = (slots: readonly Slot[]) =>
+    slots.flatMap((it) => {
+      const own = position.own[it.quantity][it.element]
+      return own ? [{ slot: it, of: null, quantity: it.quantity, verdict: own.verdict }] : []
+    })
+  const name = slotName(position, slot)
+  const lit = [slot, ...wrong, ...between, ...follow].map(
+    (it) => `[data-try] [data-slot="${slotKey(it.quantity, it.element)}"] label`,
+  )
+  return (
+    <div data-own-thread className="mb-2 flex flex-wrap items-baseline gap-x-2 border-b border-line pb-2">
+      <style>{`:is(${lit.join(',')}){background:var(--chosen-wash);border-radius:6px;outline:2px solid var(--chosen)}`}</style>
+      {!isWrong && wrong.length > 0 && (
+        <>
+          <span>
+            <strong className="font-mono">{name}</strong> follows from your
+          </span>
+          <Slots attempt={attempt} list={toMend(wrong)} />
+          <span>{wrong.length === 1 ? '– that is the wrong one' : '– those are the wrong ones'}</span>
+        </>
+      )}
+      {follow.length > 0 && (
+        <>
+          <span>
+            {isWrong ? (
+              <>
+                <strong className="font-mono">{name}</strong> is wrong here;
+              </>
+            ) : (
+              'and'
+            )}{' '}
+            {follow.length === 1 ? 'this of yours follows from it:' : 'these of yours follow from it:'}
+          </span>
+          <Slots attempt={attempt} list={toMend(follow)} />
+        </>
+      )}
+    </div>
   )
 }

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Attempt, Documents } from '@/core/kept'
 import type { Saved } from '@/ui/api'
-import { findOther, forgetOther, keepOther } from '@/ui/saving/otherVersion'
+import { findOther, forgetOther, keepOther } from '@/ui/saving/keep'
 import { useKept, type Kept } from '@/ui/saving/useKept'
 
 /** Where attempts of a sort are kept. */

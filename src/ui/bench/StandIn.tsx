@@ -9,10 +9,9 @@ import { toast } from '@/ui/toast'
 import type { BenchPicture } from './benchPicture'
 import type { LogRow, Planning } from './laid'
 import { rowKey } from './run'
-import { slipOf } from './slip'
+import { slipOf, asRead, benchText, rangeText, rowName } from './words'
 import { StandInDrawing } from './StandInDrawing'
 import type { StandInState } from './useStandIn'
-import { asRead, benchText, rangeText, rowName } from './words'
 import { TypedQuantity } from './TypedQuantity'
 
 const functions: readonly { readonly key: MeterFunction; readonly sign: string; readonly name: string }[] = [

@@ -9,8 +9,12 @@ import {
   type Meter,
   type Probe,
   type Range,
+  isWithin,
+  powerOff,
+  readValue,
 } from '@/core/bench'
 import { powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
+import type { LogRow } from './laid'
 
 /** What a measurement is called in its group: `R1, lead lifted`, `E1’s ends, whole`, `total, at E1`. */
 export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measurement, probe: Probe): string {
@@ -120,4 +124,25 @@ export function asRead(value: number, quantity: Measurement['quantity'], meter: 
   const power = powerOf(written)
   const digits = Math.max(0, Math.round(power - Math.log10(resolutionOf(meter, range))))
   return `${(value / 10 ** power).toFixed(digits)} ${prefixOf(power) ?? ''}${unit}`
+}
+
+/** A value that looks like a slip: it waits for a word before it is logged. */
+export interface Slip {
+  readonly typed: string
+  /** What was probably meant. */
+  readonly meant: string
+  readonly why: string
+}
+
+/** What looks like a slip in a value; null for one that is to be logged as it stands. */
+export function slipOf({ band, measurement }: Pick<LogRow, 'band' | 'measurement'>, typed: string): Slip | null {
+  const read = readValue(typed, measurement.quantity)
+  if (typeof read === 'string' || read.isOver || !band || isWithin(band, read.value)) return null
+  const { value } = read
+  const say = (meant: number) => benchText(meant, measurement.quantity, 4).replace('\u2009', ' ').replace('−', '-')
+  if (isWithin(band, -value)) return { typed, meant: say(-value), why: 'looks as if the leads were reversed' }
+  const power = powerOff(band, value)
+  if (power === null) return null
+  const slip = Math.abs(power) % 3 === 0 ? 'a lost prefix' : 'a range or a power of ten'
+  return { typed, meant: say(value / 10 ** power), why: `looks like ${slip}` }
 }

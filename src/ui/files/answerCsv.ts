@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { csvSafe } from '@/ui/csv'
+import { csvSafe } from '@/ui/download'
 import { exactText, type Amount } from '@/core/number'
 import type { Worksheet } from '@/core/worksheet'
 import { answerRows, columns, currentsByPart, supplyRow } from '@/core/report'

@@ -1,14 +1,14 @@
 import clsx from 'clsx'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { toast } from '../toast'
 import type { Worksheet } from '@/core/worksheet'
-import { applyFormula, writeFormula } from '@/core/entry'
+import { applyFormula, writeFormula, applySupplyText, supplyText } from '@/core/entry'
 import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/structure'
 import { Button } from '../Button'
-import type { WorkStore } from './store'
+import type { WorkStore, Typing } from './store'
 import { useMounted } from '../useMounted'
-import { useTypedField } from './useTypedField'
+import { useStore } from 'zustand'
 
 interface Props {
   readonly store: WorkStore
@@ -131,4 +131,95 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
       )}
     </div>
   )
+}
+
+/** What is known of the supply; the unit decides what it is. */
+export function SourceField({ store }: { readonly store: WorkStore }) {
+  const document = useStore(store, (state) => state.document)
+  const mounted = useMounted()
+  const field = useTypedField(store, 'source', applySupplyText)
+  const supply = document.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
+  const text = field.text ?? supplyText(document)
+  const problem = field.refused?.message ?? null
+  return (
+    <div className="max-w-36 sm:max-w-64">
+      <label className={clsx('flex h-9 items-center gap-1.5 field font-mono', problem && '!border-trouble')}>
+        <span className="shrink-0 whitespace-nowrap text-soft">
+          {!supply ? 'source' : document.known && document.known.part !== supply.name ? 'known:' : `${supply.name} =`}
+        </span>
+        <input
+          id="source"
+          aria-label="What is known of the source"
+          aria-invalid={problem !== null}
+          aria-describedby={problem === null ? undefined : 'source-problem'}
+          value={text}
+          size={Math.max(7, text.length)}
+          spellCheck={false}
+          readOnly={!mounted}
+          autoComplete="off"
+          onFocus={() => field.begin(text)}
+          onChange={(event) => field.type(event.target.value)}
+          onBlur={field.leave}
+          className="min-w-0 bg-transparent outline-none"
+        />
+      </label>
+      {problem && (
+        <p id="source-problem" role="alert" className="mt-1 text-xs text-trouble">
+          {problem}
+        </p>
+      )}
+    </div>
+  )
+}
+
+type Applied = { readonly ok: true; readonly document: NetworkDocument } | { readonly ok: false }
+
+interface TypedField<R extends Applied> {
+  /** What stands in the field while it is edited, or makes no sense yet; undefined when the document says it. */
+  readonly text: string | undefined
+  /** Why what was typed makes no sense yet. */
+  readonly refused: Extract<R, { ok: false }> | null
+  /** What the editing that goes on has come to; null if none does, or it makes no sense yet. */
+  readonly applied: () => Extract<R, { ok: true }> | null
+  readonly begin: (text: string) => void
+  readonly type: (text: string) => void
+  readonly leave: () => void
+}
+
+/**
+ * A field whose text means a change of the document. It is taken over as soon as it makes sense, and always from the
+ * document as it was when the editing began, so that half a text loses nothing. What makes no sense yet is kept.
+ */
+function useTypedField<R extends Applied>(
+  store: WorkStore,
+  field: keyof Typing,
+  apply: (document: NetworkDocument, text: string) => R,
+): TypedField<R> {
+  const document = useStore(store, (state) => state.document)
+  const half = useStore(store, (state) => state.typing[field])
+  const [edit, setEdit] = useState<{ readonly text: string; readonly base: NetworkDocument } | null>(null)
+  const onDocument = half === undefined ? null : apply(document, half)
+  return {
+    text: half ?? edit?.text,
+    refused: onDocument && !onDocument.ok ? (onDocument as Extract<R, { ok: false }>) : null,
+    applied: () => {
+      if (edit === null || half !== undefined) return null
+      const result = apply(edit.base, edit.text)
+      return result.ok ? (result as Extract<R, { ok: true }>) : null
+    },
+    begin: (text) => setEdit({ text, base: document }),
+    type: (text) => {
+      // What was changed elsewhere since this field was entered stays.
+      const { document: now, lastChange } = store.getState()
+      const base = edit !== null && lastChange === field ? edit.base : now
+      setEdit({ text, base })
+      const result = apply(base, text)
+      store.type({ [field]: result.ok ? undefined : text })
+      if (result.ok) store.change(result.document, field)
+    },
+    leave: () => {
+      store.pause()
+      setEdit(null)
+    },
+  }
 }

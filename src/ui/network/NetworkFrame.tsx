@@ -11,16 +11,18 @@ import { FileField } from '../FileField'
 import { saveDocument } from '../download'
 import { ScreenBar } from '../ScreenBar'
 import { toast } from '../toast'
-import { FormulaLine } from './FormulaLine'
-import { ImportProblems } from './ImportProblems'
+import { FormulaLine, SourceField } from './FormulaLine'
 import { useOpenNetwork } from './OpenNetwork'
-import { NetworkSaving } from './NetworkSaving'
-import { ScreenTabs, type NetworkScreen } from './ScreenTabs'
-import { SourceField } from './SourceField'
-import { isHalfTyped, type WorkStore } from './store'
-import { TitleField } from './TitleField'
+import { isHalfTyped, type WorkStore, type RefusedImport } from './store'
 import { useFileDrop } from '../useFileDrop'
 import { onceThere } from '../onceThere'
+import { api } from '../api'
+import { SavingChoice, SavingState } from '../saving/SavingState'
+import type { Saving } from '../saving/versionedSave'
+import type { NetworkDocument } from '@/core/network'
+import clsx from 'clsx'
+import Link from 'next/link'
+import { useMounted } from '../useMounted'
 
 const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates))
 
@@ -189,4 +191,113 @@ function focus(id: string): void {
     field.focus()
     field.select()
   }
+}
+
+/** Whether the open network is saved; where somebody else was faster, the person chooses. */
+function NetworkSaving() {
+  const { store, keeping } = useOpenNetwork()
+  const { saving: kept, notKept, id, typing, document } = useStore(store)
+  const half = isHalfTyped(typing)
+  const saving: Saving<NetworkDocument> =
+    half && kept.state === 'saved' ? { state: 'unsaved', reason: 'half typed' } : kept
+  return (
+    <>
+      <SavingState saving={saving} notKept={notKept} className="text-xs text-bar-soft" />
+      <SavingChoice
+        saving={saving}
+        putBack={() => api.restore('network', id)}
+        what="network"
+        describe={({ version, content }) => (
+          <p>
+            Version {version} is newer than the one you changed: it has {resistorsOf(content)}, yours{' '}
+            {resistorsOf(document)}. Choose which of the two goes on; the other stays within reach of Undo
+            {notKept ? '' : ', also after a reload'}.
+          </p>
+        )}
+        onChoose={(which) => keeping.current?.choose(which)}
+        onRestored={(version) => keeping.current?.goOn(version)}
+      />
+    </>
+  )
+}
+
+function resistorsOf({ parts }: NetworkDocument): string {
+  const count = parts.filter(({ kind }) => kind === 'resistor').length
+  return `${count.toLocaleString('en')} ${count === 1 ? 'resistor' : 'resistors'}`
+}
+
+const screens = [
+  { key: 'draw', name: 'Draw', path: '/draw' },
+  { key: 'work', name: 'Work', path: '' },
+  { key: 'bench', name: 'Bench', path: '/bench' },
+  { key: 'report', name: 'Report', path: '/report' },
+] as const
+
+/** A screen of one network. */
+type NetworkScreen = (typeof screens)[number]['key']
+
+/** The screens of one network. */
+function ScreenTabs({ id, screen }: { readonly id: string; readonly screen: NetworkScreen }) {
+  return (
+    <nav aria-label="Screens of this network" className="flex">
+      {screens.map(({ key, name, path }) => (
+        <Link
+          key={key}
+          href={`/networks/${id}${path}`}
+          aria-current={key === screen ? 'page' : undefined}
+          className={clsx(
+            'rounded-md px-3 py-1.5 max-sm:px-1',
+            key === screen ? 'bg-bar-line font-medium' : 'text-bar-soft hover:text-bar-ink',
+          )}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  )
+}
+
+/** The network's title, edited in place. */
+function TitleField({ store }: { readonly store: WorkStore }) {
+  const mounted = useMounted()
+  const title = useStore(store, ({ document }) => document.title ?? '')
+  return (
+    <input
+      aria-label="Title of the network"
+      value={title}
+      placeholder="Untitled network"
+      maxLength={200}
+      readOnly={!mounted}
+      size={Math.max(12, Math.min(40, title.length + 1))}
+      onChange={(event) => store.change({ ...store.getState().document, title: event.target.value }, 'title')}
+      onBlur={store.pause}
+      className="min-w-0 rounded border border-transparent bg-transparent px-1.5 py-1 font-medium placeholder:text-bar-soft hover:border-bar-line"
+    />
+  )
+}
+
+/** What of a file, a drop or a paste was not understood, row by row. */
+function ImportProblems({
+  refused: { from, problems },
+  onDismiss,
+}: {
+  readonly refused: RefusedImport
+  readonly onDismiss: () => void
+}) {
+  return (
+    <section role="alert" className="mx-4 mt-3 rounded-md border-l-4 border-trouble bg-trouble-wash p-3 print:hidden">
+      <div className="flex items-start justify-between gap-4">
+        <h2 className="font-semibold">Not understood in {from}</h2>
+        <Button look="plain" onClick={onDismiss}>
+          Dismiss
+        </Button>
+      </div>
+      <ul className="ml-4 list-disc">
+        {problems.slice(0, 20).map((problem, i) => (
+          <li key={i}>{problem}</li>
+        ))}
+      </ul>
+      {problems.length > 20 && <p>… and {problems.length - 20} more</p>}
+    </section>
+  )
 }

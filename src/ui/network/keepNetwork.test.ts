@@ -3,7 +3,7 @@ import { lockManager, memoryStorage } from '../../../test/memoryStorage'
 import type { Reply, api as Api, Saved } from '@/ui/api'
 import type { NetworkDocument } from '@/core/network'
 import { claimPlace } from '@/ui/saving/draft'
-import { keepNetwork } from './keepNetwork'
+import { keepNetwork } from './OpenNetwork'
 import { createWorkStore } from './store'
 
 jest.useFakeTimers()

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { csvSafe } from '@/ui/csv'
+import { csvSafe } from '@/ui/download'
 import type { NetworkDocument } from '@/core/network'
 import { valueOf } from './partRows'
 

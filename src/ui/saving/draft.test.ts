@@ -1,6 +1,6 @@
 import { lockManager, memoryStorage } from '../../../test/memoryStorage'
 import { claimPlace, draftsIn, readDraft, type DraftPlace } from './draft'
-import { findOther, keepOther } from './otherVersion'
+import { findOther, keepOther } from './keep'
 
 const settled = () => new Promise((done) => setTimeout(done, 0))
 const isText = (content: unknown): content is string => typeof content === 'string'

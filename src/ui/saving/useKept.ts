@@ -3,7 +3,6 @@ import type { DraftKind } from './draft'
 import type { StorageTrouble } from './draftStorage'
 import { keep, type Keeper, type Keeping } from './keep'
 import { saveGoesOn } from './underWay'
-import { useFlush } from './useFlush'
 import type { Saving } from './versionedSave'
 
 /** Where a kept document stands, and what can be done with it. */
@@ -57,4 +56,25 @@ export function useKept<K extends DraftKind, C>(
     choose: useCallback((which) => keeper.current?.choose(which) ?? null, []),
     goOn: useCallback((version) => keeper.current?.goOn(version), []),
   }
+}
+
+/** Sends what waits as soon as the person leaves: by a link, to another window, or by closing this one. */
+export function useFlush(flush: (leaving: boolean) => Promise<void>): void {
+  useEffect(() => {
+    const onLink = (event: MouseEvent) => {
+      if (event.target instanceof Element && event.target.closest('a[href]')) void flush(false)
+    }
+    const onHidden = () => {
+      if (document.visibilityState === 'hidden') void flush(true)
+    }
+    const onLeave = () => void flush(true)
+    document.addEventListener('click', onLink, { capture: true })
+    document.addEventListener('visibilitychange', onHidden)
+    window.addEventListener('pagehide', onLeave)
+    return () => {
+      document.removeEventListener('click', onLink, { capture: true })
+      document.removeEventListener('visibilitychange', onHidden)
+      window.removeEventListener('pagehide', onLeave)
+    }
+  }, [flush])
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { Progress } from '@/features/practice/Progress'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { readPractised } from '../exercises'
 
 export const dynamic = 'force-dynamic'

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
 import { listAll, read } from '@/db'
 import { SheetList } from '@/features/practice/SheetList'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { said } from '../../pageData'
-import { recordOf } from './record'
+import { recordOf } from '../exercises'
 
 export const dynamic = 'force-dynamic'
 export const metadata: Metadata = { title: 'Task sheets' }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo } from 'react'
+import { useCallback, useEffect, useMemo, useLayoutEffect } from 'react'
 import {
   knobsOf,
   readingPart,
@@ -10,10 +10,11 @@ import {
   walkOf,
   type Stand,
   type Worksheet,
+  type RoundedValue,
 } from '@/core/worksheet'
 import { bringIntoView } from '@/ui/bringIntoView'
 import { Commands, type Command } from '@/ui/commands'
-import { copyText } from '@/ui/copyText'
+import { copyText } from '@/ui/toast'
 import { useSettings } from '@/ui/settings'
 import { useOfWidth } from '@/ui/useOfWidth'
 import { WaysPopover } from '../WaysPopover'
@@ -21,12 +22,9 @@ import { placeOf } from '../Valley'
 import { Knob } from '../whatif/Knob'
 import { OneByOne } from '../whatif/KnobTools'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
-import { placesIn } from './placesIn'
-import { Strand } from './Strand'
+import { placesIn, Strand } from './Strand'
 import type { PointedAt } from './pointedAt'
 import { ThreadBar } from './ThreadBar'
-import { shareTexts } from './shares'
-import { useLit } from './useLit'
 
 interface Props {
   readonly worksheet: Worksheet
@@ -226,4 +224,50 @@ function hasWaysTo({ derivation, elements }: Worksheet, id: number): boolean {
   const { quantity, of } = derivation.lines[id]
   if (quantity === 'resistance' || quantity === 'potential') return false
   return of < elements.length || readingPart(elements.length, of) !== null
+}
+
+/** Parts below this are not said. */
+const leastSaid = 0.005
+
+/**
+ * What each rounding brings into a value, as part of all rounding on its thread, by the id of its line: +38 % makes it
+ * larger, −38 % smaller. Some of it cancels as a rule, so that parts are told of all there is, not of what is left.
+ */
+export function shareTexts(rounded: RoundedValue | null): ReadonlyMap<number, string> {
+  const texts = new Map<number, string>()
+  if (rounded === null) return texts
+  const all = [...rounded.by.values()].reduce((sum, by) => sum + Math.abs(by), 0)
+  for (const [line, by] of rounded.by) {
+    const share = Math.abs(by) / all
+    if (share >= leastSaid) texts.set(line, `${by > 0 ? '+' : '−'}${(100 * share).toFixed(0)}\u2009%`)
+  }
+  return texts
+}
+
+/**
+ * Marks the values of a thread wherever they stand, also where they are drawn later: `data-on-thread` says which are on it, and
+ * at which one stands. Marks are set by hand, since rules for so many values would take longer than a frame.
+ */
+export function useLit(place: HTMLElement, lines: readonly number[], end: number, at: number): void {
+  useLayoutEffect(() => {
+    const kinds = new Map(lines.map((id) => [String(id), id === at ? 'at' : id === end ? 'end' : 'on']))
+    const mark = () => {
+      for (const element of place.querySelectorAll('[data-line]')) {
+        const kind = kinds.get(element.getAttribute('data-line') ?? '')
+        if (element.getAttribute('data-on-thread') === (kind ?? null)) continue
+        if (kind === undefined) element.removeAttribute('data-on-thread')
+        else element.setAttribute('data-on-thread', kind)
+      }
+    }
+    mark()
+    const observer = new MutationObserver(mark)
+    observer.observe(place, { subtree: true, childList: true, attributeFilter: ['data-line'] })
+    return () => observer.disconnect()
+  }, [place, lines, end, at])
+  useLayoutEffect(
+    () => () => {
+      for (const element of place.querySelectorAll('[data-on-thread]')) element.removeAttribute('data-on-thread')
+    },
+    [place],
+  )
 }

@@ -10,8 +10,7 @@ import {
 } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
-import type { ChangeWhatIf, Held, WhatIf } from './state'
-import { tryChanges } from './tried'
+import { type ChangeWhatIf, type Held, type WhatIf, tryChanges } from './state'
 import { Which } from './Which'
 
 interface Props {

@@ -7,9 +7,7 @@ import { Commands, type Command } from '@/ui/commands'
 import { floatingBar } from '@/ui/floatingBar'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
-import { keepChanges } from './keepChanges'
-import type { ChangeWhatIf, WhatIf } from './state'
-import { tryChanges } from './tried'
+import { keepChanges, type ChangeWhatIf, type WhatIf, tryChanges } from './state'
 
 /** What is otherwise than it was drawn, and what can be done about that; out of the way while a value is pointed at. */
 export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; readonly onWhatIf: ChangeWhatIf }) {

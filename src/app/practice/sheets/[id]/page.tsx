@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation'
 import { find, read } from '@/db'
 import { SheetScreen } from '@/features/practice/SheetScreen'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { said } from '../../../pageData'
-import { textOf, type SearchProps } from '../../exercises'
-import { recordOf } from '../record'
+import { textOf, type SearchProps, recordOf } from '../../exercises'
 
 export const dynamic = 'force-dynamic'
 export const metadata = { title: 'Task sheet' }

@@ -2,10 +2,9 @@ import { notFound } from 'next/navigation'
 import type { Exercise } from '@/core/kept'
 import { find, findAll, read } from '@/db'
 import { SheetPrint } from '@/features/practice/SheetPrint'
-import { Troubled } from '@/ui/Troubled'
+import { Troubled } from '@/ui/Notice'
 import { said } from '../../../../pageData'
-import { textOf, type SearchProps } from '../../../exercises'
-import { recordOf } from '../../record'
+import { textOf, type SearchProps, recordOf } from '../../../exercises'
 
 export const dynamic = 'force-dynamic'
 export const metadata = { title: 'Task sheet on paper' }

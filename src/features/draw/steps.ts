@@ -1,7 +1,0 @@
-/** One peg in the direction of an arrow key. */
-export const steps: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
