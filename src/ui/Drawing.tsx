@@ -174,11 +174,17 @@ const Grouped = memo(
 )
 
 /** Whether two pieces of data are the same all through. */
-function isSame(a: unknown, b: unknown): boolean {
+export function isSame(a: unknown, b: unknown): boolean {
   if (a === b) return true
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
-  const [mine, others] = [Object.entries(a), b as Readonly<Record<string, unknown>>]
-  return mine.length === Object.keys(others).length && mine.every(([key, value]) => isSame(value, others[key]))
+  if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((one, i) => isSame(one, b[i]))
+  const [mine, others] = [a as Readonly<Record<string, unknown>>, b as Readonly<Record<string, unknown>>]
+  let keys = 0
+  for (const key in mine) {
+    keys++
+    if (!isSame(mine[key], others[key])) return false
+  }
+  return Object.keys(others).length === keys
 }
 
 /** What makes an element a target. */

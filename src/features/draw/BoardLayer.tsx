@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react'
 import type { LabelledPoints } from '@/core/structure'
 import { boardNode, endsInk, type BoardPicture, type Chosen, partInk, type BoardPart as Drawn } from '@/core/entry'
-import { Shapes } from '@/ui/Drawing'
+import { isSame, Shapes } from '@/ui/Drawing'
 import { measures, placeOn, pointsText } from '@/core/picture'
 
 interface Props {
@@ -111,7 +111,7 @@ interface BoardPartProps {
 /** Whether a part would be drawn just the same: pictures are made anew at every change. */
 function sameDrawing({ part: a, ...before }: BoardPartProps, { part: b, ...after }: BoardPartProps): boolean {
   const keys = Object.keys(after) as (keyof typeof after)[]
-  return keys.every((key) => before[key] === after[key]) && (a === b || JSON.stringify(a) === JSON.stringify(b))
+  return keys.every((key) => before[key] === after[key]) && isSame(a, b)
 }
 
 /** A part as it was drawn. It takes the focus, so that the Tab key walks the parts. */

@@ -35,6 +35,8 @@ interface Props {
 const rowsAtFirst = 100
 /** In a valley with more rows than this, a row is drawn when it comes near the screen. */
 const drawnAtOnce = 30
+/** So many rows are drawn before anything else: those that are seen when the page opens. */
+const drawnFirst = 3
 
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
 export function Valley({ worksheet, row, reveal, onRow }: Props) {
@@ -84,6 +86,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
   const place = useRef<HTMLElement>(null)
   const seen = useSeenSides(place, shown.length)
   const later = useDeferredValue(worksheet)
+  const isSettled = useDeferredValue(true, false)
   const before = useMemo(() => inBetween(later), [later])
   const sameRows =
     reveal === null &&
@@ -96,7 +99,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
     const isLater = sameRows && !seen.has(`${it.key} ${side}`)
     const drawn = isLater ? later : worksheet
     return (
-      <Lazy key={`${it.key} ${side}`} at={at < drawnAtOnce} height={160}>
+      <Lazy key={`${it.key} ${side}`} at={at < (isSettled ? drawnAtOnce : drawnFirst)} height={160}>
         <RowSide
           worksheet={drawn}
           row={isLater ? before[at] : it}

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { toast, copyText } from '@/ui/toast'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
@@ -65,6 +65,8 @@ export function Work() {
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
   const [isThreaded, setThreaded] = useState(false)
+  // What is in sight is drawn first.
+  const isSettled = useDeferredValue(true, false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
 
   const analysis = worksheet?.outcome ?? null
@@ -228,7 +230,7 @@ export function Work() {
                 >
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
-                  <Answers worksheet={worksheet} steps={steps.length} whatIf={whatIf} />
+                  {isSettled && <Answers worksheet={worksheet} steps={steps.length} whatIf={whatIf} />}
                 </Threaded>
               )}
             </div>
