@@ -7,8 +7,7 @@ import {
   accountForCheck,
   accountForPowers,
 } from '@/core/worksheet'
-import { solveNumbers } from '@/core/solution'
-import { float } from '@/core/number'
+import { totalOf, type Total } from '@/core/solution'
 import { readNetwork, type NetworkDocument } from '@/core/network'
 import { wire } from '@/core/structure'
 import { ladder, randomNetwork } from '../test/randomNetwork'
@@ -86,7 +85,7 @@ export function numberRows(): Row[] {
     return [20, 100, 1000, 99_998].flatMap((parts): Row[] => {
       const network = open(make(parts))
       const wiring = wire(network)
-      const numbers = () => solveNumbers(network, wiring, float)
+      const numbers = () => totalOf(network, wiring)
       const own = medianTime(numbers)
       perPart[parts] = own / parts
       const what = `numbers only, float, from the nodes: ${parts} parts, ${shape}`
@@ -124,8 +123,8 @@ export function numberRows(): Row[] {
   })
 }
 
-function agreeWithPeer(own: ReturnType<typeof solveNumbers<number>>, peer: ReturnType<typeof denseNodeVoltages>): void {
-  const current = own.ok ? (own.numbers.supply?.current ?? NaN) : NaN
+function agreeWithPeer(own: Total, peer: ReturnType<typeof denseNodeVoltages>): void {
+  const current = own.current ?? NaN
   if (!(Math.abs(current - peer.supply) <= 1e-6 * Math.abs(peer.supply)))
     throw new Error(`the peer finds ${peer.supply} A, the core ${current} A`)
 }
@@ -137,9 +136,9 @@ export function largestRows(): Row[] {
   const network = open(document)
   const wiring = wire(network)
   const wired = performance.now()
-  const solved = solveNumbers(network, wiring, float)
+  const { current } = totalOf(network, wiring)
   const done = performance.now()
-  if (!solved.ok || !solved.numbers.supply) throw new Error('not solved')
+  if (current === null) throw new Error('not solved')
   const megabytes = process.resourceUsage().maxRSS / 1024
   return [
     {

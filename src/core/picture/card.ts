@@ -1,8 +1,8 @@
-import { float, shownText } from '../number'
+import { shownText, type Amount } from '../number'
 import type { Picture } from './drawing'
 import { readNetwork } from '../network'
 import { wire, type Naming } from '../structure'
-import { solveNumbers, type Numbers } from '../solution'
+import { totalOf, type Status } from '../solution'
 import { workOut } from '../worksheet'
 import { drawSheet, type Form } from './sheet'
 
@@ -34,11 +34,16 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
     const { network } = read
     const count = network.parts.filter(({ kind }) => kind === 'resistor').length
     if (count > mostWorked) return said('open it to work it out')
-    const solved = solveNumbers(network, wire(network), float)
-    if (!solved.ok) return said('cannot be worked out: open it to see why')
-    const answer = answerOf(solved.numbers)
-    const worksheet = count > 0 && count <= mostDrawn ? workOut(network, { nodes }) : null
-    if (worksheet === null || !('outcome' in worksheet)) return said(answer)
+    if (count > mostDrawn) {
+      const { status, equivalent, current } = totalOf(network, wire(network))
+      const amount = (value: number | null) => (value === null ? null : { value })
+      return said(answerOf(status, amount(equivalent), amount(current)))
+    }
+    const worksheet = workOut(network, { nodes })
+    if (!('outcome' in worksheet)) return said('cannot be worked out: open it to see why')
+    const { status, equivalent, supply } = worksheet.outcome
+    const answer = answerOf(status, equivalent, supply.current)
+    if (count === 0) return said(answer)
     return {
       answer,
       picture: drawSheet(worksheet, worksheet.rows[0], 'reduce', 4, { form }),
@@ -49,11 +54,11 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
   }
 }
 
-function answerOf({ status, equivalent, supply }: Numbers<number>): string {
+function answerOf(status: Status, equivalent: Amount | null, current: Amount | null): string {
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
   if (status === 'structure') return 'values still to be given'
   if (equivalent === null) return 'nothing closes the circuit'
-  if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
-  const resistance = `Req ${shownText({ value: equivalent }, 'Ω', 4)}`
-  return supply ? `${resistance} · I ${shownText({ value: supply.current }, 'A', 4)}` : resistance
+  if (equivalent.value === 0 && status === 'solved') return 'the supply is shorted'
+  const resistance = `Req ${shownText(equivalent, 'Ω', 4)}`
+  return current ? `${resistance} · I ${shownText(current, 'A', 4)}` : resistance
 }

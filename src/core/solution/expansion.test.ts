@@ -1,53 +1,37 @@
 import { analysed } from '../../../test/analysed'
 import { network, worked } from '../../../test/documents'
-import { exact, exactText, type ExactNumber } from '../number'
+import { exact, exactText, type ExactValue } from '../number'
 import { layOutStages, wire } from '../structure'
 import { checks } from './checks'
-import { solveNumbers } from './numbers'
-import { partValues } from './expansion'
-
-const show = (list: readonly (ExactNumber | null)[]) => list.map((n) => n && exactText(exact.toAmount(n)))
-
-/** The numbers of a network, by the steps that a person takes. */
-function solved(texts: readonly string[]) {
-  const of = network(texts)
-  const wiring = wire(of)
-  const { stages } = layOutStages(of, wiring, { order: 'single', begin: 'deepest', names: 'members', exchanges: null })
-  const result = solveNumbers(of, wiring, exact)
-  if (!result.ok || !result.numbers.supply || !result.numbers.expansion) throw new Error('not solved')
-  return { of, wiring, stage: stages[0], supply: result.numbers.supply, expansion: result.numbers.expansion }
-}
 
 test('a part’s current is positive from its `from` to its `to`', () => {
-  const turned = worked.map((text) => text.replace('R2 B M', 'R2 M B'))
-  const { of, wiring, stage, supply, expansion } = solved(turned)
-  const { subtract, zero } = exact
-  const carried = of.parts.map((_, part) => {
-    const leaf = wiring.live.indexOf(part)
-    if (leaf < 0) return undefined
-    const along = wiring.from[part] === stage.from[leaf]
-    const turn = (n: ExactNumber) => (along ? n : subtract(zero, n))
-    return {
-      voltage: turn(expansion.voltage[leaf]),
-      current: turn(expansion.current[leaf] as ExactNumber),
-      power: expansion.power[leaf],
-    }
-  })
-  const values = partValues(of, wiring, carried, supply, exact)
-  expect(show(values.current)).toEqual(['-24/25', '24/25', '-8/25', '8/25', '16/25', '24/25'])
-  expect(show(values.voltage)).toEqual(['12', '36/25', '-16/5', '32/5', '48/5', '24/25'])
-  expect(show(values.power)).toEqual(['-288/25', '864/625', '128/125', '256/125', '768/125', '576/625'])
-  expect(analysed(of).nodes.map(({ potential }) => potential?.exact)).toEqual(['12', '264/25', '184/25', '24/25', '0'])
+  const turned = analysed(network(worked.map((text) => text.replace('R2 B M', 'R2 M B'))))
+  const all = (which: 'current' | 'voltage' | 'power') => turned.parts.map((part) => part[which]?.exact)
+  expect(all('current')).toEqual(['-24/25', '24/25', '-8/25', '8/25', '16/25', '24/25'])
+  expect(all('voltage')).toEqual(['12', '36/25', '-16/5', '32/5', '48/5', '24/25'])
+  expect(all('power')).toEqual(['-288/25', '864/625', '128/125', '256/125', '768/125', '576/625'])
+  expect(turned.nodes.map(({ potential }) => potential?.exact)).toEqual(['12', '264/25', '184/25', '24/25', '0'])
 })
 
 test('a check that does not hold says so', () => {
-  const { wiring, stage, supply, expansion } = solved(worked)
-  const wrong = {
-    ...expansion,
-    current: expansion.current.map((I, id) => (id === 3 ? exact.from({ value: 1, exact: '1' }) : I)),
+  const of = network(worked)
+  const wiring = wire(of)
+  const { stages } = layOutStages(of, wiring, { order: 'single', begin: 'deepest', names: 'members', exchanges: null })
+  const { parts, supply: given } = analysed(of)
+  const numbers = (which: 'voltage' | 'current' | 'power') =>
+    wiring.live.map((part) => exact.from(parts[part][which] as ExactValue))
+  const supply = {
+    voltage: exact.from(given.voltage as ExactValue),
+    current: exact.from(given.current as ExactValue),
+    power: exact.from(given.power as ExactValue),
   }
-  // The numbers are in pairs of their own, the steps have the same elements: resistors alone are compared here.
-  const resistors = { ...stage, steps: [] }
+  const wrong = {
+    voltage: numbers('voltage'),
+    current: numbers('current').with(3, exact.from({ value: 1, exact: '1' })),
+    power: numbers('power'),
+  }
+  // Resistors alone are compared here.
+  const resistors = { ...stages[0], steps: [] }
   const failed = checks(wiring, resistors, wrong, supply, exact, 0).filter(({ holds }) => !holds)
   expect(failed.map(({ law, at }) => [law, at])).toEqual([
     ['current', { node: 1 }],

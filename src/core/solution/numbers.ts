@@ -1,8 +1,6 @@
-import type { Arithmetic } from '../number'
-import type { Network, Problem } from '../network'
-import { reduceUnordered, resistances, type Combining, type Wiring } from '../structure'
-import { expand, type Expansion } from './expansion'
-import { findSupply, type Supply } from './supply'
+import { knownOf, type Known, type Network } from '../network'
+import type { Wiring } from '../structure'
+import { compile, expandValues, reduceValues, tapeOf, type Program, type Tape } from './compiled'
 
 /** How far a network could be worked out. */
 export type Status =
@@ -13,58 +11,53 @@ export type Status =
   /** Resistors have no value yet: no numbers. */
   | 'structure'
 
-/** The numbers of a network in one number system, with the reduction they come from. */
-export interface Numbers<N> {
+/** What a network comes to as a whole. */
+export interface Total {
   readonly status: Status
-  readonly reduction: Combining
-  /** Of every element, by id. */
-  readonly resistance: readonly N[]
-  /** Of the whole; null when nothing closes the circuit or a bridge stops the reduction. */
-  readonly equivalent: N | null
-  /** null where there is no source, or the supply cannot be told (a bridge, a short). */
-  readonly supply: Supply<N> | null
-  readonly expansion: Expansion<N> | null
+  /** In ohms; null where nothing closes the circuit, or it is not told. */
+  readonly equivalent: number | null
+  /** What the source gives, in amperes; null where there is none, or it is not told: a short, a contradiction. */
+  readonly current: number | null
 }
 
-export type Solved<N> =
-  | { readonly ok: true; readonly numbers: Numbers<N> }
-  | { readonly ok: false; readonly problem: Problem }
-
-/** A network's numbers alone, without steps that a person would take: the way for large ones. */
-export function solveNumbers<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>): Solved<N> {
-  const reduction = reduceUnordered(wiring)
-  const leaves = leafResistances(network, wiring, arithmetic)
-  const isBridge = reduction.left.length > 1
-  if (leaves === null) {
-    const nothing = { resistance: [], equivalent: null, supply: null, expansion: null }
-    return {
-      ok: true,
-      numbers: { ...nothing, reduction, status: isBridge ? 'not-series-parallel' : 'structure' },
-    }
-  }
-  const resistance = resistances(reduction, leaves, arithmetic)
-  const shorted = wiring.start === wiring.finish
-  const equivalent = shorted ? arithmetic.zero : reduction.left.length === 1 ? resistance[reduction.left[0]] : null
-  const numbers = { reduction, resistance, equivalent, supply: null, expansion: null }
-  const found = (status: Status): Solved<N> => ({ ok: true, numbers: { ...numbers, status } })
-
-  if (isBridge) return found('not-series-parallel')
-  if (network.parts[wiring.supply].kind === 'terminals') return found('resistance')
-  if (equivalent !== null && arithmetic.isZero(equivalent)) return found('solved')
-  const known = findSupply(network, wiring, reduction, resistance, arithmetic)
-  if (!known.ok) return known
-  const { supply } = known
-  const expansion = expand(reduction, resistance, supply, arithmetic)
-  return { ok: true, numbers: { ...numbers, status: 'solved', supply, expansion } }
-}
-
-/** The resistance of each live resistor, in listed order; null where one has no value yet. */
-function leafResistances<N>(network: Network, wiring: Wiring, arithmetic: Arithmetic<N>): N[] | null {
-  const found: N[] = []
+/** What a network comes to, in doubles and without steps: the way for large ones. Linear in the parts. */
+export function totalOf(network: Network, wiring: Wiring): Total {
+  const nothing = { equivalent: null, current: null }
+  const program = compile(wiring)
+  const isClosed = wiring.live.length > 0
+  if (program === null && isClosed) return { ...nothing, status: 'not-series-parallel' }
+  const resistance: number[] = []
   for (const part of wiring.live) {
     const it = network.parts[part]
-    if (it.kind !== 'resistor' || !it.resistance) return null
-    found.push(arithmetic.from(it.resistance))
+    if (it.kind !== 'resistor' || !it.resistance) return { ...nothing, status: 'structure' }
+    resistance.push(it.resistance.value)
   }
-  return found
+  const isSource = network.parts[wiring.supply].kind !== 'terminals'
+  const status = isSource ? 'solved' : 'resistance'
+  if (wiring.start === wiring.finish) return { status, equivalent: 0, current: null }
+  if (program === null) return { ...nothing, status }
+  const tape = tapeOf(program)
+  tape.resistance.set(resistance)
+  const equivalent = reduceValues(program, tape)
+  const known = knownOf(network)
+  if (!isSource || equivalent === 0 || known === null) return { status, equivalent, current: null }
+  const current =
+    known.part === network.parts[wiring.supply].name
+      ? currentThrough(equivalent, known)
+      : outward(program, tape, known, network)
+  return { status, equivalent, current: Number.isFinite(current) ? current : null }
+}
+
+/** I, V / R or √(P / R). */
+function currentThrough(resistance: number, { quantity, value: { value } }: Known): number {
+  if (quantity === 'current') return value
+  return quantity === 'voltage' ? value / resistance : Math.sqrt(value / resistance)
+}
+
+/** The current of the whole from what is known of a resistor: it has the same share of every current. */
+function outward(program: Program, tape: Tape, known: Known, { parts }: Network): number {
+  const leaf = program.leaves.findIndex((part) => parts[part].name === known.part)
+  if (leaf < 0) return NaN
+  expandValues(program, tape, 1)
+  return currentThrough(tape.resistance[leaf], known) / tape.current[leaf]
 }

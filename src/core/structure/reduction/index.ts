@@ -14,7 +14,6 @@ export {
   nameElements,
   type NamesOf,
   equivalent,
-  resistances,
   stoppingElements,
 } from './reduction'
 export { isInRounds, orderNames, orders, type FirstChoice, type Order } from './orders'

@@ -92,18 +92,6 @@ export interface Step extends Combination {
   readonly round: number
 }
 
-/**
- * The resistance of every element, by element id, in ohms: R = R1 + R2 + … in series,
- * 1/R = 1/R1 + 1/R2 + … in parallel, 0 if a parallel member has 0 Ω.
- *
- * @param leaves the resistance of each live resistor, in the reduction's leaf order
- */
-export function resistances<N>(reduction: Combining, leaves: readonly N[], arithmetic: Arithmetic<N>): N[] {
-  const R = leaves.slice()
-  for (const { kind, members } of reduction.steps) R.push(equivalent(kind, members, R, arithmetic))
-  return R
-}
-
 /** The resistance of one group, as it is written down; `R` by element id. */
 export function equivalent<N>(
   kind: 'series' | 'parallel',
