@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { newFolder } from './folder'
 
@@ -77,3 +77,16 @@ function rooms(wing: string): string[] {
     .filter((entry) => entry.isDirectory())
     .map(({ name }) => `${wing}/${name}`)
 }
+
+test('every file that the contributor’s guide names is there', () => {
+  const folders = ['src', 'test', 'e2e', 'scripts', 'speed', 'trials']
+  const inside = folders.flatMap((folder) => readdirSync(folder, { recursive: true, encoding: 'utf8' }))
+  const files = [
+    ...readdirSync('.'),
+    ...inside,
+    ...folders.flatMap((folder) => readdirSync(folder).map((it) => `${folder}/${it}`)),
+  ].map((path) => `/${path}`)
+  const named = [...readFileSync('docs/contributing.md', 'utf8').matchAll(/`([\w./-]+\.(?:tsx?|mjs|jsonl))`/g)]
+  expect(named.length).toBeGreaterThan(30)
+  expect(named.map(([, name]) => name).filter((name) => !files.some((file) => file.endsWith(`/${name}`)))).toEqual([])
+})

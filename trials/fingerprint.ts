@@ -109,17 +109,13 @@ function pictures(worksheet: Worksheet, document: NetworkDocument, at: number): 
   ]
 }
 
-/** Data as text: maps and sets too. */
+/** Data as text: maps and sets too. The drawings of a report are told by their files. */
 const textOf = (data: unknown) =>
-  JSON.stringify(data, (_, value: unknown) =>
-    value instanceof Map
-      ? [...value]
-      : value instanceof Set
-        ? [...value]
-        : typeof value === 'bigint'
-          ? `${value}n`
-          : value,
-  )
+  JSON.stringify(data, (key, value: unknown) => {
+    if (key === 'ink') return null
+    if (value instanceof Map || value instanceof Set) return [...value]
+    return typeof value === 'bigint' ? `${value}n` : value
+  })
 
 const usual: ReportOptions = {
   kind: 'report',
@@ -171,8 +167,7 @@ const sorts: Readonly<Record<string, (put: (data: unknown) => void) => void>> = 
         form: seed % 3 ? 'line' : 'loop',
         electrons: seed % 5 === 0,
       })
-      // Its drawings are told by their files.
-      put(JSON.stringify(report, (key, value: unknown) => (key === 'ink' ? null : value)))
+      put(report)
       put(markdownOf(report, 'r'))
       put(latexOf(report, 'r', seed % 2 ? 'a4' : 'letter'))
     }
