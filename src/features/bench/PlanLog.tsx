@@ -1,12 +1,12 @@
 import clsx from 'clsx'
 import { Plus, X } from 'lucide-react'
 import { useState } from 'react'
-import type { Measurement } from '@/core/bench'
+import { leadsOf, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { AddMeasurement } from './AddMeasurement'
 import { ReadingField } from './ReadingField'
 import { rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
-import { benchText, leadsOf, rangeText, rowName, verdictSigns, verdictText, bandText } from '@/ui/bench/words'
+import { benchText, rangeText, rowName, verdictSigns, verdictText, bandText } from '@/ui/bench/words'
 
 const groups = [
   { key: 'resistance', name: 'Resistance', first: 'supply out, nothing live' },

@@ -8,10 +8,11 @@ import {
   type Diagnosed,
   type Meter,
   type Reading,
+  leadsOf,
 } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import type { Planning } from '@/ui/bench/laid'
-import { benchText, leadsOf, rowName } from '@/ui/bench/words'
+import { benchText, rowName } from '@/ui/bench/words'
 import { useEffect, useRef, useState } from 'react'
 import type { Network } from '@/core/network'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'

@@ -1,6 +1,5 @@
 import { labelAt } from '@/core/structure'
 import {
-  endsOf,
   resolutionOf,
   type Band,
   type Bench,
@@ -28,30 +27,6 @@ export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measuremen
   if (probe.kind === 'total') return `total, at ${of}`
   if ('lifted' in measurement) return measurement.lifted ? `${of}, lead lifted` : `${of}, in place`
   return of
-}
-
-/** Where the leads go, in words. */
-export function leadsOf(bench: Bench, probe: Probe): string {
-  const { wiring, network } = bench.built
-  const label = (node: number) => wiring.nodes[node].label
-  switch (probe.kind) {
-    case 'whole':
-      return `one lead on node ${label(wiring.start)}, the other on node ${label(wiring.finish)}; the supply out`
-    case 'alone': {
-      const [near, far] = endsOf(bench, probe.part)
-      return `lift the lead at node ${label(far)}; one lead of the meter on node ${label(near)}, the other on the free end`
-    }
-    case 'voltage':
-      return `red on node ${label(probe.red)}, black on node ${label(probe.black)}`
-    case 'resistance':
-      return `one lead on node ${label(probe.red)}, the other on node ${label(probe.black)}; the supply out`
-    case 'total':
-      return `break the path at node ${label(wiring.start)}: lift ${network.parts[wiring.supply].name}’s + lead, red on the free end, black on the node`
-    case 'current': {
-      const [near] = endsOf(bench, probe.part)
-      return `lift ${network.parts[probe.part].name}’s lead at node ${label(near)}: red on the node, black on the free end`
-    }
-  }
 }
 
 /** A value as it stands on the bench. */

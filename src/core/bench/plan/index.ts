@@ -18,6 +18,7 @@ export {
 } from './measurement'
 export {
   layProbe,
+  leadsOf,
   noLoading,
   predict,
   type Laid,

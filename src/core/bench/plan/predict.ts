@@ -1,6 +1,6 @@
 import { type Ports, portsOf } from '../circuit'
-import { ofPart, betweenNodes, toleranceOf, worstCases, type NetworkQuantity } from '../tolerance'
-import { type Probe, portBetween, type View } from './measurement'
+import { ofPart, betweenNodes, toleranceOf, worstCases, type Bench, type NetworkQuantity } from '../tolerance'
+import { endsOf, portBetween, type Measurement, type Probe, type View } from './measurement'
 import { allowance, fullest, usualAccuracy, type Accuracy, type Meter, type Range } from '../meter'
 
 /** What a meter does to what it measures, in ohms. */
@@ -33,22 +33,97 @@ export type Laid =
   /** 0 whatever the values are. */
   | { readonly kind: 'nothing' }
 
-/** Lays a probe on the ports of a view; null where nothing is known of what it measures. */
-export function layProbe(view: View, probe: Probe): Laid | null {
-  const { bench } = view
-  switch (probe.kind) {
-    case 'whole':
-    case 'total':
-      return { kind: probe.kind }
-    case 'alone': {
-      const port = view.ofPart[probe.part]
+type Of<K extends Probe['kind']> = Probe & { readonly kind: K }
+
+/** One sort of reading: what it measures, where its leads go, and what is seen there. */
+interface Sort<P extends Probe> {
+  readonly quantity: Measurement['quantity']
+  /** Where the leads go, in words. */
+  readonly leads: (bench: Bench, probe: P) => string
+  /** In the ports of a view; null where nothing is known of what it measures. */
+  readonly lay: (view: View, probe: P) => Laid | null
+  /** What an ideal meter shows: a quantity, or its limits where they are plain. */
+  readonly ideal: (view: View, probe: P, laid: Laid) => NetworkQuantity | Limits
+}
+
+interface Limits {
+  readonly min: number
+  readonly max: number
+}
+
+const nothing: Limits = { min: 0, max: 0 }
+
+const labelOf = ({ built }: Bench, node: number) => built.wiring.nodes[node].label
+
+const between = (view: View, { kind, red, black }: Of<'voltage' | 'resistance'>): Laid | null => {
+  const { nodes } = view.bench.built.wiring
+  if (nodes[red].tiedTo === null || nodes[black].tiedTo === null) return null
+  const at = portBetween(view, red, black)
+  return at === null ? { kind: 'nothing' } : { kind, ...at }
+}
+
+const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
+  alone: {
+    quantity: 'resistance',
+    leads: (bench, { part }) => {
+      const [near, far] = endsOf(bench, part)
+      return `lift the lead at node ${labelOf(bench, far)}; one lead of the meter on node ${labelOf(bench, near)}, the other on the free end`
+    },
+    lay: (view, { part }) => {
+      const port = view.ofPart[part]
       return port === undefined ? null : { kind: 'alone', port }
-    }
-    case 'current': {
-      const port = view.ofPart[probe.part]
+    },
+    ideal: ({ bench: { built } }, probe) => {
+      const part = built.network.parts[probe.part]
+      const R = part.kind === 'resistor' ? (part.resistance?.value ?? 0) : 0
+      const leaf = built.wiring.live.indexOf(probe.part)
+      const middle = leaf < 0 ? R : built.resistance[leaf]
+      const tolerance = leaf < 0 ? toleranceOf(built.network, probe.part) : built.tolerance[leaf]
+      return { min: middle * (1 - tolerance), max: middle * (1 + tolerance) }
+    },
+  },
+  whole: {
+    quantity: 'resistance',
+    leads: (bench) => {
+      const { start, finish } = bench.built.wiring
+      return `one lead on node ${labelOf(bench, start)}, the other on node ${labelOf(bench, finish)}; the supply out`
+    },
+    lay: () => ({ kind: 'whole' }),
+    ideal: () => ({ kind: 'equivalent' }),
+  },
+  resistance: {
+    quantity: 'resistance',
+    leads: (bench, { red, black }) =>
+      `one lead on node ${labelOf(bench, red)}, the other on node ${labelOf(bench, black)}; the supply out`,
+    lay: between,
+    ideal: (view, { red, black }, laid) => {
+      if (laid.kind !== 'resistance') return nothing
+      // Every resistance between two points rises with each resistor (Rayleigh's law).
+      const at = (sign: number) => {
+        const scaled = scaledView(view, red, black, sign)
+        return predict(scaled, { kind: 'resistance', port: scaled.count - 1, turn: 1 }, 1, noLoading).value
+      }
+      return { min: at(-1), max: at(1) }
+    },
+  },
+  voltage: {
+    quantity: 'voltage',
+    leads: (bench, { red, black }) => `red on node ${labelOf(bench, red)}, black on node ${labelOf(bench, black)}`,
+    lay: between,
+    ideal: ({ bench: { built, model } }, { red, black }) => betweenNodes(built, model, red, black) ?? nothing,
+  },
+  current: {
+    quantity: 'current',
+    leads: (bench, { part }) => {
+      const [near] = endsOf(bench, part)
+      return `lift ${bench.built.network.parts[part].name}’s lead at node ${labelOf(bench, near)}: red on the node, black on the free end`
+    },
+    lay: (view, { part }) => {
+      const { bench } = view
+      const port = view.ofPart[part]
       // The current is positive as it enters at the end nearer to +.
-      if (port !== undefined) return isUndefinedIn(bench, probe.part) ? null : { kind: 'current', port }
-      const sum = ofPart(bench.built, bench.model, probe.part, 'current')
+      if (port !== undefined) return isUndefinedIn(bench, part) ? null : { kind: 'current', port }
+      const sum = ofPart(bench.built, bench.model, part, 'current')
       if (sum === undefined) return null
       if (sum === null || sum.kind !== 'sum') return { kind: 'nothing' }
       return {
@@ -58,16 +133,37 @@ export function layProbe(view: View, probe: Probe): Laid | null {
           times: leaf === null ? times : times * alongPort(view, leaf),
         })),
       }
-    }
-    case 'voltage':
-    case 'resistance': {
-      const { nodes } = bench.built.wiring
-      const isTied = nodes[probe.red].tiedTo !== null && nodes[probe.black].tiedTo !== null
-      if (!isTied) return null
-      const at = portBetween(view, probe.red, probe.black)
-      return at === null ? { kind: 'nothing' } : { kind: probe.kind, ...at }
-    }
-  }
+    },
+    ideal: (view, { part }, laid) => {
+      const { built, model } = view.bench
+      if (laid.kind !== 'current') return ofPart(built, model, part, 'current') ?? nothing
+      const leaf = built.wiring.live.indexOf(part)
+      return leaf < 0 ? nothing : { kind: 'sum', terms: [{ of: 'current', leaf, times: alongPort(view, leaf) }] }
+    },
+  },
+  total: {
+    quantity: 'current',
+    leads: (bench) => {
+      const { network, wiring } = bench.built
+      return `break the path at node ${labelOf(bench, wiring.start)}: lift ${network.parts[wiring.supply].name}’s + lead, red on the free end, black on the node`
+    },
+    lay: () => ({ kind: 'total' }),
+    ideal: () => ({ kind: 'sum', terms: [{ of: 'current', leaf: null, times: 1 }] }),
+  },
+}
+
+function sortOf<P extends Probe>({ kind }: P): Sort<P> {
+  return sorts[kind] as Sort<Probe>
+}
+
+/** Where the leads of a probe go, in words. */
+export function leadsOf(bench: Bench, probe: Probe): string {
+  return sortOf(probe).leads(bench, probe)
+}
+
+/** Lays a probe on the ports of a view; null where nothing is known of what it measures. */
+export function layProbe(view: View, probe: Probe): Laid | null {
+  return sortOf(probe).lay(view, probe)
 }
 
 /** Whether zero ohms beside a part leave its current undefined. */
@@ -179,9 +275,8 @@ export interface MeterRead {
 }
 
 /** The quantity that a probe measures. */
-export function quantityOf({ kind }: Probe): 'resistance' | 'voltage' | 'current' {
-  if (kind === 'voltage') return 'voltage'
-  return kind === 'current' || kind === 'total' ? 'current' : 'resistance'
+export function quantityOf(probe: Probe): Measurement['quantity'] {
+  return sortOf(probe).quantity
 }
 
 /** How a meter reads on a range: what it adds to the circuit, and how far it may be off. */
@@ -211,7 +306,7 @@ export function rangeFor(view: View, probe: Probe, laid: Laid, meter: Meter): Ra
 /** The bands of readings. */
 export function bandsOf(view: View, reads: readonly MeterRead[]): Band[] {
   const { built, model } = view.bench
-  const asked = reads.map(({ probe, laid }) => idealOf(view, probe, laid))
+  const asked = reads.map(({ probe, laid }) => sortOf(probe).ideal(view, probe, laid))
   const quantities = asked.flatMap((it) => ('kind' in it ? [it] : []))
   const limits = worstCases(built, model, quantities)
   const widest = Math.max(0, ...built.tolerance)
@@ -228,47 +323,6 @@ export function bandsOf(view: View, reads: readonly MeterRead[]): Band[] {
     const high = shown(max, max >= 0)
     return { nominal, min: low - off(low), max: high + off(high), atLeast }
   })
-}
-
-/** What an ideal meter at a probe shows: a quantity, or its limits where they are plain. */
-function idealOf(
-  view: View,
-  probe: Probe,
-  laid: Laid,
-): NetworkQuantity | { readonly min: number; readonly max: number } {
-  const { built, model } = view.bench
-  const { network, wiring } = built
-  const nothing = { min: 0, max: 0 }
-  switch (probe.kind) {
-    case 'whole':
-      return { kind: 'equivalent' }
-    case 'total':
-      return { kind: 'sum', terms: [{ of: 'current', leaf: null, times: 1 }] }
-    case 'voltage':
-      return betweenNodes(built, model, probe.red, probe.black) ?? nothing
-    case 'current': {
-      if (laid.kind !== 'current') return ofPart(built, model, probe.part, 'current') ?? nothing
-      const leaf = wiring.live.indexOf(probe.part)
-      return leaf < 0 ? nothing : { kind: 'sum', terms: [{ of: 'current', leaf, times: alongPort(view, leaf) }] }
-    }
-    case 'alone': {
-      const part = network.parts[probe.part]
-      const R = part.kind === 'resistor' ? (part.resistance?.value ?? 0) : 0
-      const leaf = wiring.live.indexOf(probe.part)
-      const middle = leaf < 0 ? R : built.resistance[leaf]
-      const tolerance = leaf < 0 ? toleranceOf(network, probe.part) : built.tolerance[leaf]
-      return { min: middle * (1 - tolerance), max: middle * (1 + tolerance) }
-    }
-    case 'resistance': {
-      if (laid.kind !== 'resistance') return nothing
-      // Every resistance between two points rises with each resistor (Rayleigh's law).
-      const at = (sign: number) => {
-        const scaled = scaledView(view, probe.red, probe.black, sign)
-        return predict(scaled, { kind: 'resistance', port: scaled.count - 1, turn: 1 }, 1, noLoading).value
-      }
-      return { min: at(-1), max: at(1) }
-    }
-  }
 }
 
 /** The ports with every resistor at one end of its tolerance, and the two nodes as the last port. */
