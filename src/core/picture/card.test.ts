@@ -41,3 +41,8 @@ test('cards are drawn as the person likes sheets: with letters, as closed loops'
   expect(liked.nodeLabels).toEqual(['A', 'B', 'C', 'D', 'E'])
   expect(liked.picture?.source?.label.name).toBe('E1')
 })
+
+test('a resistor that carries nothing needs no value for the card', () => {
+  const open = document([...worked, 'R6 M X'])
+  expect(plain(card(open).answer)).toBe('Req 12.5 Ω · I 960 mA')
+})

@@ -1,8 +1,8 @@
-import { shownText, type Amount } from '../number'
+import { shownText } from '../number'
 import type { Picture } from './drawing'
 import { readNetwork } from '../network'
 import { wire, type Naming } from '../structure'
-import { totalOf, type Status } from '../solution'
+import { totalOf, type Total } from '../solution'
 import { workOut } from '../worksheet'
 import { drawSheet, type Form } from './sheet'
 
@@ -34,15 +34,10 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
     const { network } = read
     const count = network.parts.filter(({ kind }) => kind === 'resistor').length
     if (count > mostWorked) return said('open it to work it out')
-    if (count > mostDrawn) {
-      const { status, equivalent, current } = totalOf(network, wire(network))
-      const amount = (value: number | null) => (value === null ? null : { value })
-      return said(answerOf(status, amount(equivalent), amount(current)))
-    }
+    const answer = answerOf(totalOf(network, wire(network)))
+    if (count > mostDrawn) return said(answer)
     const worksheet = workOut(network, { nodes })
     if (!('outcome' in worksheet)) return said('cannot be worked out: open it to see why')
-    const { status, equivalent, supply } = worksheet.outcome
-    const answer = answerOf(status, equivalent, supply.current)
     if (count === 0) return said(answer)
     return {
       answer,
@@ -54,11 +49,15 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
   }
 }
 
-function answerOf(status: Status, equivalent: Amount | null, current: Amount | null): string {
+/** So many digits of a double are surely right: a zero behind them would be false. */
+const surely = 12
+
+function answerOf({ status, equivalent, current }: Total): string {
+  const text = (value: number, unit: 'Ω' | 'A') => shownText({ value: Number(value.toPrecision(surely)) }, unit, 4)
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
   if (status === 'structure') return 'values still to be given'
   if (equivalent === null) return 'nothing closes the circuit'
-  if (equivalent.value === 0 && status === 'solved') return 'the supply is shorted'
-  const resistance = `Req ${shownText(equivalent, 'Ω', 4)}`
-  return current ? `${resistance} · I ${shownText(current, 'A', 4)}` : resistance
+  if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
+  const resistance = `Req ${text(equivalent, 'Ω')}`
+  return current === null ? resistance : `${resistance} · I ${text(current, 'A')}`
 }
