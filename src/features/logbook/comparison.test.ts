@@ -1,5 +1,5 @@
 import { document, worked } from '../../../test/documents'
-import { changeText, comparedOf, partsIn } from './Compare'
+import { changeText, comparedOf, partsIn } from './comparison'
 
 test('networks are compared part by part, those that cannot be worked out stay empty', () => {
   const first = comparedOf('1', document(worked, { title: 'First' }))
