@@ -206,6 +206,8 @@ test('twelve parts lie on their sheets without overlapping; sheet 0 fits its col
     await expect(cards.first().locator('[data-slides="E1"]')).toHaveCount(1)
     expect(await spare()).toEqual([0, 0])
     // Words have room beside a sheet, or stand above it.
+    // What is out of sight has no layout by itself.
+    await page.addStyleTag({ content: '.row-side { content-visibility: visible !important }' })
     const widths = await page
       .locator('[data-row] > div:first-child')
       .evaluateAll((all) => all.map((it) => it.clientWidth))

@@ -159,6 +159,21 @@ test('rows that were out of sight while a value changed show what a fresh page s
   }
 })
 
+test('no formula is cut off at the edge of the page: where there is no room beside its sheet it stands above', async ({
+  page,
+}) => {
+  await openFormula(page, 'Long', 'R1 47 + (R2 82 + R3 33) // (R4 150 // R5 1k2 + R6 0R47) + R7 6k8 // R8 10k')
+  for (const width of [1280, 1024, 390]) {
+    await page.setViewportSize({ width, height: 800 })
+    const formulas = page.locator('[data-words] [role=math]')
+    await expect(formulas.first()).toBeVisible()
+    const edges = () =>
+      formulas.evaluateAll((all) => all.map((it) => it.getBoundingClientRect()).map(({ left, right }) => [left, right]))
+    await expect.poll(async () => Math.min(...(await edges()).map(([left]) => left))).toBeGreaterThanOrEqual(0)
+    await expect.poll(async () => Math.max(...(await edges()).map(([, right]) => right))).toBeLessThanOrEqual(width)
+  }
+})
+
 test('by row a whole side of a row comes at once, in view above the bar', async ({ page }) => {
   await openSample(page, 'Dew strip, long')
   await page.keyboard.press('s')

@@ -53,11 +53,11 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
         data-side={side}
         data-stand={`${row.key} ${side}`}
         className={clsx(
-          'flex max-w-full min-w-0 scroll-mt-6 scroll-mb-24 flex-wrap items-center gap-x-3 gap-y-1',
+          'flex w-full min-w-0 scroll-mt-6 scroll-mb-24 flex-wrap items-center gap-x-3 gap-y-1',
           side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
         )}
       >
-        <div className="min-w-56 flex-[1_1_14rem] leading-snug" data-words>
+        <div className="min-w-min flex-[1_1_14rem] leading-snug" data-words>
           {blocks.map((block, i) => (
             <div key={i} className={clsx(i > 0 && 'mt-2')}>
               <BlockWords {...props} block={block} reached={reveal ? reveal.reached(row.key, side, i) : null} />

@@ -111,6 +111,7 @@ export function Work() {
   const sheet = standing?.number ?? 0
   const saveSheet = async (side: Side, kind: 'svg' | 'png') => {
     if (!worksheet || !standing) return
+    if (worksheet.wiring.live.length === 0) return void toast.error('There is no sheet: nothing carries current')
     const reveal = walk.mode === 'step' ? revealed(worksheet, stopsOf(worksheet, walk.pace), walk.shown) : null
     const ink = rowInk(worksheet, standing, side, settings, reveal)
     if (!ink) return void toast.error('This sheet is too large to be drawn')
