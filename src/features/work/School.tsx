@@ -145,9 +145,10 @@ export function School() {
 }
 
 function ChoiceGroup({ group }: { readonly group: Group }) {
-  const { worked } = useOpenNetwork()
+  const { worked, walk } = useOpenNetwork()
   const { settings, change } = useSettings()
-  const examples = useExamples(worked.worksheet, schoolGroups[group], settings.figures)
+  // While it is tried nothing tells a result.
+  const examples = useExamples(walk.mode === 'try' ? null : worked.worksheet, schoolGroups[group], settings.figures)
   return (
     <div className="grid gap-x-8 gap-y-3 md:grid-cols-2 2xl:grid-cols-3">
       {schoolGroups[group].map((name) => (

@@ -130,15 +130,15 @@ export function Work() {
     return [
       { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
       { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
-      // On a thread these keys walk and copy the thread.
-      ...(isThreaded
+      // On a thread these keys walk and copy the thread; what is tried has no answers yet.
+      ...(isThreaded || isTried
         ? []
         : [
             { name: 'Next step', keys: 'j,down', run: step(1) },
             { name: 'Previous step', keys: 'k,up', run: step(-1) },
             { name: 'Copy the answer table', keys: 'c', run: copyTable },
           ]),
-      { name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() },
+      ...(isTried ? [] : [{ name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() }]),
       // What is printed is its report.
       {
         name: 'Print it, as a report',
@@ -147,7 +147,7 @@ export function Work() {
         run: () => router.push(`/networks/${id}/report`),
       },
     ]
-  }, [router, id, walked, partsOpen, isThreaded, changeSettings, copyTable, saveCsv])
+  }, [router, id, walked, partsOpen, isThreaded, isTried, changeSettings, copyTable, saveCsv])
 
   return (
     <NetworkFrame

@@ -295,3 +295,18 @@ test('what was tried of another network is said, and what another window did can
   expect(textOf(one('[data-hint]'))).toBeTruthy()
   expect(one('[data-hint]').dataset.hint).toBe('2')
 })
+
+test('while it is tried nothing tells a result: not how it is worked, no key, no file', async () => {
+  const save = jest.spyOn(URL, 'createObjectURL').mockReturnValue('blob:nothing')
+  await begin(typed('1.5 + (10 + 20) // 15 + 1'))
+  await click(button('How'))
+  await new Promise((done) => setTimeout(done, 200))
+  await settled()
+  expect(all('[data-school] [data-example]')).toEqual([])
+  expect(region('How it is worked')).not.toHaveTextContent(/960 mA|12\.5 Ω/)
+  ;(document.activeElement as HTMLElement).blur()
+  await press('v', 'c')
+  await settled()
+  expect(save).not.toHaveBeenCalled()
+  expect(screen.queryByText(/on the clipboard/)).toBeNull()
+})
