@@ -4,26 +4,21 @@ import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
-import { toast, copyText } from '@/ui/toast'
+import { useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
-import { isChanged, noChanges, openParts, revealed, stopsOf, type Outcome, type Side } from '@/core/worksheet'
+import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet } from '@/core/worksheet'
 import { SwitchButton, Tip } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { download, fileName } from '@/ui/download'
-import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
-import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
-import { answerText } from '@/core/report'
 import { Answers } from './Answers'
-import { rowInk } from './RowSide'
 import { Stepped } from './Stepped'
+import { TakeOutWork, useTableOut } from './TakeOutWork'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { onceThere } from '@/ui/onceThere'
@@ -80,46 +75,8 @@ export function Work() {
     [worksheet],
   )
   const title = document.title || 'network'
-  const stepName = worksheet && isInRounds(worksheet.choices.order) ? 'round' : 'step'
-  const { figures, parts: partsOpen } = settings
-  const at = steps.findIndex(({ key }) => key === row)
-  const rowHere = worksheet?.rows.find(({ key }) => key === row)
-  const placeInWords =
-    rowHere === undefined
-      ? `${steps.length} ${steps.length === 1 ? stepName : `${stepName}s`}`
-      : at >= 0
-        ? `${stepName} ${at + 1} of ${steps.length}`
-        : rowHere.kind === 'supply'
-          ? 'the supply'
-          : rowHere.kind === 'exchange'
-            ? 'the exchange'
-            : `sheet ${rowHere.number}`
-
-  const saveCsv = useCallback(async () => {
-    if (!worksheet) return
-    const { answerCsv } = await import('@/ui/files/answerCsv')
-    download(fileName(title, '.csv'), 'text/csv', answerCsv(worksheet))
-  }, [title, worksheet])
-  const copyTable = useCallback(() => {
-    if (!worksheet) return
-    copyText(answerText(worksheet, figures), 'The answer table is on the clipboard')
-  }, [worksheet, figures])
-
-  // The sheet on which the person stands.
-  const sheets = worksheet?.rows.filter(({ number }) => number !== null) ?? []
-  const standing = sheets.find(({ key }) => key === row) ?? (row === 'supply' ? sheets[sheets.length - 1] : sheets[0])
-  const sheet = standing?.number ?? 0
-  const saveSheet = async (side: Side, kind: 'svg' | 'png') => {
-    if (!worksheet || !standing) return
-    if (worksheet.wiring.live.length === 0) return void toast.error('There is no sheet: nothing carries current')
-    const reveal = walk.mode === 'step' ? revealed(worksheet, stopsOf(worksheet, walk.pace), walk.shown) : null
-    const ink = rowInk(worksheet, standing, side, settings, reveal)
-    if (!ink) return void toast.error('This sheet is too large to be drawn')
-    const { savePicture } = await import('@/ui/savePicture')
-    await savePicture(ink, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
-  }
-  const sides = analysis?.supply.current ? (['reduce', 'expand'] as const) : (['reduce'] as const)
-
+  const table = useTableOut(worksheet, title)
+  const partsOpen = settings.parts
   const commands = useMemo((): readonly Command[] => {
     const step = (by: number) => () =>
       setRow(
@@ -136,9 +93,9 @@ export function Work() {
         : [
             { name: 'Next step', keys: 'j,down', run: step(1) },
             { name: 'Previous step', keys: 'k,up', run: step(-1) },
-            { name: 'Copy the answer table', keys: 'c', run: copyTable },
+            { name: 'Copy the answer table', keys: 'c', run: table.copy },
           ]),
-      ...(isTried ? [] : [{ name: 'Save the answer table as CSV', keys: 'v', run: () => void saveCsv() }]),
+      ...(isTried ? [] : [{ name: 'Save the answer table as CSV', keys: 'v', run: () => void table.save() }]),
       // What is printed is its report.
       {
         name: 'Print it, as a report',
@@ -147,7 +104,7 @@ export function Work() {
         run: () => router.push(`/networks/${id}/report`),
       },
     ]
-  }, [router, id, walked, partsOpen, isThreaded, isTried, changeSettings, copyTable, saveCsv])
+  }, [router, id, walked, partsOpen, isThreaded, isTried, changeSettings, table])
 
   return (
     <NetworkFrame
@@ -155,7 +112,9 @@ export function Work() {
       isEntry={!isTried}
       history={isTried ? (tryHistory ?? { undo: null, redo: null }) : untried}
       status={
-        steps.length > 0 && !isTried && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords}</span>
+        worksheet &&
+        steps.length > 0 &&
+        !isTried && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords(worksheet, steps, row)}</span>
       }
       actions={
         <>
@@ -176,25 +135,7 @@ export function Work() {
           >
             <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
           </SwitchButton>
-          <TakeOut>
-            <MenuItem onSelect={() => void saveCsv()} text="Answer table, as CSV" disabled={!analysis || isTried} />
-            <MenuItem
-              onSelect={copyTable}
-              text="Answer table, as text to the clipboard"
-              disabled={!analysis || isTried}
-            />
-            <MenuNote>↑ ↓ walk to another sheet</MenuNote>
-            {sides.flatMap((side) =>
-              (['svg', 'png'] as const).map((kind) => (
-                <MenuItem
-                  key={`${side} ${kind}`}
-                  onSelect={() => void saveSheet(side, kind)}
-                  text={`Sheet ${sheet}, ${side === 'reduce' ? 'reducing' : 'expanding'}, as ${kind.toUpperCase()}`}
-                  disabled={!analysis || isTried}
-                />
-              )),
-            )}
-          </TakeOut>
+          <TakeOutWork worksheet={worksheet} row={row} title={title} table={table} />
         </>
       }
     >
@@ -245,6 +186,17 @@ export function Work() {
       </div>
     </NetworkFrame>
   )
+}
+
+/** Where a person stands, in words; how far the way is before they walk. */
+function placeInWords({ rows, choices }: Worksheet, steps: readonly Row[], row: string | null): string {
+  const step = isInRounds(choices.order) ? 'round' : 'step'
+  const here = rows.find(({ key }) => key === row)
+  if (!here) return `${steps.length} ${steps.length === 1 ? step : `${step}s`}`
+  const at = steps.indexOf(here)
+  if (at >= 0) return `${step} ${at + 1} of ${steps.length}`
+  if (here.kind === 'supply') return 'the supply'
+  return here.kind === 'exchange' ? 'the exchange' : `sheet ${here.number}`
 }
 
 /** What has no value yet, and what that means. */
