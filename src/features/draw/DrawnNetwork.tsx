@@ -2,17 +2,14 @@ import clsx from 'clsx'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { currentPath } from '@/core/picture'
-import { drawnInk, mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
+import { mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
-import { downloadBlob, fileName } from '@/ui/download'
 import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
-import { MenuItem } from '@/ui/MenuItem'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
-import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
 import { useArrival } from '@/ui/useArrival'
 import { AskedNode } from './AskedNode'
@@ -23,8 +20,9 @@ import { BoardFooter, type Tracing, ZoomButtons, zoomStep } from './BoardFooter'
 import { DrawActions } from './DrawActions'
 import { MissMark, keyOf } from './MissMark'
 import { SelectionBar } from './SelectionBar'
-import { Stage, stretchedInk, useStretch } from './Stage'
+import { Stage, useStretch } from './Stage'
 import { StretchedPreview } from './StretchedPreview'
+import { TakeOutDrawing } from './TakeOutDrawing'
 import { TraceAdjust, TraceBar, TracePicture } from './Tracing'
 import { TypedStroke } from './TypedStroke'
 import { useChosen } from './useChosen'
@@ -38,7 +36,6 @@ export function DrawnNetwork() {
   const { network, problems } = worked
   const worksheet = worked.worksheet?.network === network ? worked.worksheet : null
   const document = useStore(store, (state) => state.document)
-  const { settings } = useSettings()
   const drawn = useBoard()
   const { board, nodes, nodeOf, picture } = drawn
   const edit = useEdit()
@@ -142,28 +139,6 @@ export function DrawnNetwork() {
     toggle()
   }, [stretched, worksheet, problems, toggle])
   const turnPath = useCallback(() => setPathShown((now) => (now === 'off' ? 'conventional' : 'off')), [])
-  const saveDrawing = async (kind: 'svg' | 'png') => {
-    const { savePicture } = await import('@/ui/savePicture')
-    const ink =
-      stretched && worked.worksheet
-        ? stretchedInk(worked.worksheet, settings)
-        : drawnInk(picture, {
-            symbols: settings.symbols,
-            description: `${document.title || 'The network'} as it was drawn`,
-            nodeOf,
-            zero: drawn.zero,
-            marks,
-            over,
-          })
-    await savePicture(ink, kind, fileName(`${document.title || 'network'} ${stretched ? 'stretched' : 'drawing'}`, ''))
-  }
-
-  const savePicture = async (picture: string) => {
-    const answer = await fetch(`/api/pictures/${picture}`).catch(() => null)
-    if (answer?.ok) downloadBlob(fileName(`${document.title || 'network'} picture`, '.webp'), await answer.blob())
-    else toast.error('The picture is not kept here')
-  }
-
   const toBoard = useCallback(() => {
     // Folded away it takes no focus; it gets it once it is back.
     if (stretched && !still) toggle()
@@ -193,7 +168,6 @@ export function DrawnNetwork() {
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
   const spoken = nodes[lit ?? (cursor ? nodeOf(pointAt(board, cursor) ?? '') : -1)]
-  const shown = stretched ? 'Stretched sheet' : 'Drawing'
   return (
     <NetworkFrame
       screen="draw"
@@ -207,12 +181,15 @@ export function DrawnNetwork() {
           hasPicture={trace !== null}
           onPicture={picturePressed}
         >
-          <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown}, as SVG`} />
-          <MenuItem onSelect={() => void saveDrawing('png')} text={`${shown}, as PNG`} />
-          {trace && (
-            <MenuItem onSelect={() => void savePicture(trace.picture)} text="The picture that is traced, as a file" />
-          )}
-          <MenuItem onSelect={() => setTimeout(() => print())} text="Print the drawing" />
+          <TakeOutDrawing
+            title={document.title}
+            picture={picture}
+            drawn={{ nodeOf, zero: drawn.zero }}
+            marks={marks}
+            over={over}
+            stretched={stretched ? worked.worksheet : null}
+            traced={trace?.picture}
+          />
         </DrawActions>
       }
     >

@@ -297,3 +297,12 @@ test('more than 1,000 parts are not drawn, and one is told so', async () => {
   await open(Draw, between(['E1 P0 P1001 12', ...parts]))
   expect(screen.getByRole('heading', { name: 'Too many parts to draw' })).toBeInTheDocument()
 })
+
+test('of a board on which nothing is drawn no picture is saved, and that is said', async () => {
+  const save = jest.spyOn(URL, 'createObjectURL').mockReturnValue('blob:nothing')
+  await open(Draw, { format: 'nodrel-network', version: 1, parts: [] })
+  await click(button('Take out'))
+  await click(screen.getByRole('menuitem', { name: 'Drawing, as SVG' }))
+  expect(await screen.findByText('Nothing is drawn yet')).toBeInTheDocument()
+  expect(save).not.toHaveBeenCalled()
+})
