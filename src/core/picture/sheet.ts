@@ -39,21 +39,14 @@ interface Said {
   readonly line?: number
 }
 
-/**
- * Draws the sheet of a row, stretched from + to −: resistances on the way down, voltages and currents on the way up, each in
- * the direction in which it runs. Parts that carry nothing stand on the first sheet alone.
- *
- * @param side `reduce` on the way down, `expand` on the way back
- * @param figures significant figures of what is written
- * @returns parts, wires, nodes and labels as coordinates, in units of a drawing that is 24 high for each line of text
- */
-export function drawSheet(
+/** A sheet with what is written at each of its elements, before anything has its place. */
+function lettered(
   worksheet: Drawable,
   { stage: index, sheet: count }: Pick<Row, 'stage' | 'sheet'>,
   side: Side,
   figures: Figures,
-  { form = 'line', isFound = found, written, roomBelow, withoutOutward = false }: SheetOptions = {},
-): Picture {
+  { form = 'line', isFound = found, written, roomBelow, withoutOutward = false }: SheetOptions,
+) {
   const { elements, stages, derivation, network, wiring, outcome, choices, currents } = worksheet
   const { lines, enters } = derivation
   const stage = stages[index]
@@ -176,12 +169,8 @@ export function drawSheet(
   // What stands aside is between nodes of the stage, which have numbers of their own.
   const apart =
     sheet === bare ? aside : aside.map((it) => ({ ...it, from: it.from + rank.length, to: it.to + rank.length }))
-  const picture = stretch(sheet, rank, labelled, apart, form === 'line' ? null : closedBy())
-  if (!metered) return picture
-  const own = (node: number) => (node >= rank.length ? node - rank.length : nodeOf(node))
-  const named = <P extends { readonly node: number }>(list: readonly P[]) =>
-    list.map((it) => ({ ...it, node: own(it.node) }))
-  return { ...picture, lines: named(picture.lines), nodes: named(picture.nodes), dots: named(picture.dots) }
+  const own = metered && ((node: number) => (node >= rank.length ? node - rank.length : nodeOf(node)))
+  return { sheet, rank, labelled, apart, closing: form === 'line' ? null : closedBy(), own }
 
   function closedBy(): ClosingSupply {
     const { name, kind } = network.parts[wiring.supply]
@@ -198,15 +187,45 @@ export function drawSheet(
 }
 
 /**
- * A picture with the words of another of the same sheet, where its own stand.
+ * Draws the sheet of a row, stretched from + to −: resistances on the way down, voltages and currents on the way up, each in
+ * the direction in which it runs. Parts that carry nothing stand on the first sheet alone.
  *
+ * @param side `reduce` on the way down, `expand` on the way back
+ * @param figures significant figures of what is written
+ * @returns parts, wires, nodes and labels as coordinates, in units of a drawing that is 24 high for each line of text
+ */
+export function drawSheet(
+  worksheet: Drawable,
+  row: Pick<Row, 'stage' | 'sheet'>,
+  side: Side,
+  figures: Figures,
+  options: SheetOptions = {},
+): Picture {
+  const { sheet, rank, labelled, apart, closing, own } = lettered(worksheet, row, side, figures, options)
+  const picture = stretch(sheet, rank, labelled, apart, closing)
+  if (!own) return picture
+  const named = <P extends { readonly node: number }>(list: readonly P[]) =>
+    list.map((it) => ({ ...it, node: own(it.node) }))
+  return { ...picture, lines: named(picture.lines), nodes: named(picture.nodes), dots: named(picture.dots) }
+}
+
+/**
+ * A picture with other words where its own stand.
+ *
+ * @param words of another worksheet of the same network, as {@link drawSheet} takes them
  * @param mark what is put behind a word, by its line
  */
-export function relabelled(picture: Picture, other: Picture, mark: (line: number) => string): Picture {
-  const parts = picture.parts.map((part, i) => {
-    const { label } = other.parts[i]
-    const lines = label.lines.map((text, k) => {
-      const line = label.ids?.[k]
+export function relabelled(
+  picture: Picture,
+  words: Parameters<typeof drawSheet>,
+  mark: (line: number) => string,
+): Picture {
+  const [worksheet, row, side, figures, options = {}] = words
+  const { labelled } = lettered(worksheet, row, side, figures, options)
+  const parts = picture.parts.map((part) => {
+    const label = labelled(part.id)
+    const lines = label.lines.map((text, i) => {
+      const line = label.ids?.[i]
       return line === undefined ? text : text + mark(line)
     })
     return { ...part, label: { ...label, lines } }

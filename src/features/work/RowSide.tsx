@@ -108,10 +108,15 @@ function DrawnRow({
   const nodeLabels = useMemo(() => stage.wiring.nodes.map(({ label }) => label), [stage])
   const choose = useCallback((id: number) => onChoose(row.key, side, id), [onChoose, row.key, side])
   const inHand = useInHand()
-  const turned = inHand?.of === worksheet && drawRow(inHand.worksheet, row, side, settings, reveal)
+  const { figures, form } = settings
+  const options = { form, isFound: reveal?.isFound }
+  const shown =
+    inHand?.of === worksheet
+      ? relabelled(picture, [inHand.worksheet, row, side, figures, options], (line) => arrowOf(inHand.strengths[line]))
+      : picture
   return (
     <SheetDrawing
-      picture={turned ? relabelled(picture, turned, (line) => arrowOf(inHand.strengths[line])) : picture}
+      picture={shown}
       nodeLabels={nodeLabels}
       colours={stage.nodes}
       symbols={settings.symbols}

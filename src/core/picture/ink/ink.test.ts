@@ -87,7 +87,7 @@ test('words of another sheet stand at the places of the first, each with its mar
   )
   const draw = (of: Worksheet) => drawSheet(of, of.rows[0], 'expand', 6)
   const drawn = draw(worksheet)
-  const turned = relabelled(drawn, draw(other), (line) => `<${line}>`)
+  const turned = relabelled(drawn, [other, other.rows[0], 'expand', 6], (line) => `<${line}>`)
   expect(turned.parts.map(({ left, right, y }) => [left, right, y])).toEqual(
     drawn.parts.map(({ left, right, y }) => [left, right, y]),
   )
