@@ -9,6 +9,8 @@ import {
   type Palette,
   type Shape,
   type Target,
+  nodeMark,
+  nodeWidth,
 } from '@/core/picture'
 import { barred } from './Barred'
 
@@ -220,3 +222,16 @@ function drawn(mark: Mark, key: number, palette: Palette, reach: Reach | null): 
     barred(mark.text, 'tspan'),
   )
 }
+
+/** A node's label as it stands on the sheets. */
+export const NodeBadge = memo(function NodeBadge({ node, label }: { readonly node: number; readonly label: string }) {
+  const wide = Math.max(20, nodeWidth(label) + 6)
+  return (
+    <span className="inline-flex">
+      <span className="sr-only">node {label}</span>
+      <svg aria-hidden width={wide} height={20} viewBox={`${-wide / 2} -10 ${wide} 20`} className="font-mono">
+        <Shapes shapes={nodeMark(node, label, { x: 0, y: 0 })} />
+      </svg>
+    </span>
+  )
+})

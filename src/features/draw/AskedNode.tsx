@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { isNodeLabel, labelRule } from '@/core/network'
 import type { LabelledPoints } from '@/core/structure'
 import { Button } from '@/ui/Button'
-import { NodeBadge } from '@/ui/NodeBadge'
+import { NodeBadge } from '@/ui/Drawing'
 
 interface Props {
   readonly mark: BoardNode

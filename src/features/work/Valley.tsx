@@ -5,7 +5,6 @@ import clsx from 'clsx'
 import dynamic from 'next/dynamic'
 import { withoutRounding, type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
 import { orders } from '@/core/structure'
-import { bringIntoView } from '@/ui/bringIntoView'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
@@ -13,11 +12,10 @@ import { onceThere } from '@/ui/onceThere'
 import { SupplyBar, FromKnown } from './SupplyBar'
 import { RowSide } from './RowSide'
 import { Lazy } from './Lazy'
-import type { Choice } from './Pointed'
+import { type Choice, Pointed } from './Pointed'
 import { Spine } from './Spine'
 import { Exchange } from './Exchange'
 import { StepMenu } from './StepMenu'
-import { Pointed } from './Pointed'
 
 const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops))
 
@@ -243,4 +241,10 @@ function useSeenSides(place: RefObject<HTMLElement | null>, rows: number): Reado
     return () => observer.disconnect()
   }, [place, rows])
   return seen
+}
+
+/** Scrolls something into view, at once where the system asks for as little motion as possible. */
+export function bringIntoView(element: Element | null, block: ScrollLogicalPosition): void {
+  const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches
+  element?.scrollIntoView({ block, behavior: still ? 'auto' : 'smooth' })
 }

@@ -1,6 +1,6 @@
 import { checkPlace, openGoals, toMend, type Check, slips as slipTable, summarise, type Position } from '@/core/learner'
 import { listed } from '@/core/worksheet'
-import { NodeBadge } from '@/ui/NodeBadge'
+import { NodeBadge } from '@/ui/Drawing'
 import { AnswerField } from './AnswerField'
 import { saidOfNamed, slotKey, slotName } from './trySheet'
 import type { OpenAttempt } from './useAttempt'

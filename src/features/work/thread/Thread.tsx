@@ -12,13 +12,12 @@ import {
   type Worksheet,
   type RoundedValue,
 } from '@/core/worksheet'
-import { bringIntoView } from '@/ui/bringIntoView'
+import { bringIntoView, placeOf } from '../Valley'
 import { Commands, type Command } from '@/ui/commands'
 import { copyText } from '@/ui/toast'
 import { useSettings } from '@/ui/settings'
 import { useOfWidth } from '@/ui/useOfWidth'
 import { WaysPopover } from '../WaysPopover'
-import { placeOf } from '../Valley'
 import { Knob } from '../whatif/Knob'
 import { OneByOne } from '../whatif/KnobTools'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
