@@ -44,7 +44,7 @@ export default {
   categories: { correctness: 'error' },
   rules: {
     eqeqeq: 'error',
-    'import/no-cycle': 'error',
+    'import/no-cycle': ['error', { ignoreTypes: false }],
     'no-case-declarations': 'error',
     'no-empty': 'error',
     'no-fallthrough': 'error',

@@ -124,7 +124,7 @@ export function Shapes({
         key={shape.key}
         group={shape}
         palette={palette}
-        entry={reach && idsIn(shape).includes(reach.entry) ? reach.entry : ''}
+        entry={reach && targetsOf([shape]).includes(reach.entry) ? reach.entry : ''}
         onEnter={reach?.onEnter}
         onChoose={reach?.onChoose}
       />
@@ -132,11 +132,6 @@ export function Shapes({
       drawn(shape, i, palette, reach)
     ),
   )
-}
-
-/** The targets of a group, its own among them. */
-function idsIn(group: Group): readonly string[] {
-  return targetsOf([group])
 }
 
 interface GroupedProps extends Partial<Omit<Reach, 'entry'>> {

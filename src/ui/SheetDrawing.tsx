@@ -1,6 +1,6 @@
 'use client'
 
-import { memo, useCallback, useMemo } from 'react'
+import { memo, useCallback } from 'react'
 import { sheetInk, type Picture, type SheetLooks, type SheetMarks } from '@/core/picture'
 import { Drawing } from './Drawing'
 
@@ -13,33 +13,8 @@ interface Props extends Omit<SheetLooks, 'inColour'>, Omit<SheetMarks, 'isChoosa
 export const leastScale = 0.65
 
 /** A sheet as SVG. With `onChoose`, its resistors can be pointed at. */
-export const SheetDrawing = memo(function SheetDrawing({ picture, onChoose, ...rest }: Props) {
-  const { nodeLabels, electrons, description, side, symbols } = rest
-  const { colours, group, loops, chosen, lit, isPointable } = rest
-  const isChoosable = onChoose !== undefined
+export const SheetDrawing = memo(function SheetDrawing({ picture, onChoose, ...looks }: Props) {
   const choose = useCallback((target: string) => onChoose?.(Number(target.slice('part-'.length))), [onChoose])
-  const ink = useMemo(
-    () =>
-      sheetInk(
-        picture,
-        { nodeLabels, electrons, description, side, symbols, inColour: true },
-        { colours, group, loops, chosen, lit, isPointable, isChoosable },
-      ),
-    [
-      picture,
-      nodeLabels,
-      electrons,
-      description,
-      side,
-      symbols,
-      colours,
-      group,
-      loops,
-      chosen,
-      lit,
-      isPointable,
-      isChoosable,
-    ],
-  )
+  const ink = sheetInk(picture, { ...looks, inColour: true }, { ...looks, isChoosable: onChoose !== undefined })
   return <Drawing ink={ink} least={picture.width * leastScale} onChoose={choose} />
 })

@@ -3,7 +3,8 @@
  * Textbooks: “the circuit”, “netlist”.
  */
 export * from './network'
-export { fold, isDocument } from './network'
+export { fold } from './network'
+export { isDocument } from './write'
 export { foundBy, sortKey } from './found'
 export { readTags, readRating, readTolerance, toleranceText, unreadNotes } from './notes'
 export { isNodeLabel, labelRule, type Corners, type Sketch, type SketchPlace, type Trace } from './sketch'

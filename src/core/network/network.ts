@@ -1,8 +1,6 @@
 import type { Ratio } from '../number'
 import type { ReportChoices, WorksheetChoices } from './school'
 import type { Sketch } from './sketch'
-import { isObject } from '../format'
-import type { NetworkDocument } from './write'
 
 /** A quantity as it was typed, with its exact value in SI base units. */
 export interface GivenQuantity {
@@ -100,13 +98,6 @@ export function knownOf(network: Network): Known | null {
 export const maxBytes = 2 * 1024 * 1024
 /** The most parts that are read. */
 export const maxParts = 100_000
-
-/** Whether a value has the shape of a document, right or wrong: a list of parts that are objects. What has not is damaged. */
-export function isDocument(value: unknown): value is NetworkDocument {
-  if (!isObject(value)) return false
-  const { parts } = value as { parts?: unknown }
-  return Array.isArray(parts) && parts.every(isObject)
-}
 
 /** A title or a name as it is searched and sorted by: without case or accents. */
 export function fold(text: string): string {

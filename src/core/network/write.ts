@@ -1,3 +1,4 @@
+import { isObject } from '../format'
 import type { GivenQuantity, Known, MeterPart, Network, Part, Resistor, Source, Terminals, Wire } from './network'
 import type { ReportChoices, WorksheetChoices } from './school'
 import type { Sketch } from './sketch'
@@ -53,4 +54,11 @@ function writePart(part: Part): PartDocument {
 
 function withoutAbsent(object: object): object {
   return Object.fromEntries(Object.entries(object).filter(([, value]) => value !== undefined))
+}
+
+/** Whether a value has the shape of a document, right or wrong: a list of parts that are objects. What has not is damaged. */
+export function isDocument(value: unknown): value is NetworkDocument {
+  if (!isObject(value)) return false
+  const { parts } = value as { parts?: unknown }
+  return Array.isArray(parts) && parts.every(isObject)
 }

@@ -1,6 +1,14 @@
 import { memo, useMemo } from 'react'
 import type { LabelledPoints } from '@/core/structure'
-import { boardNode, endsInk, type BoardPicture, type Chosen, partInk, type BoardPart as Drawn } from '@/core/entry'
+import {
+  boardLetters,
+  boardNode,
+  endsInk,
+  type BoardPicture,
+  type Chosen,
+  partInk,
+  type BoardPart as Drawn,
+} from '@/core/entry'
 import { isSame, Shapes } from '@/ui/Drawing'
 import { measures, placeOn, pointsText } from '@/core/picture'
 
@@ -135,7 +143,7 @@ const BoardPart = memo(function BoardPart({
   const grip = [at(-half, -side), at(half, -side), at(half, side), at(-half, side)]
   const isWire = kind === 'wire'
   const shapes = useMemo(
-    () => partInk(part, { symbols, tone, ends: [from, to], lit, mark, isNamed: chosen, size: 12 }),
+    () => partInk(part, { symbols, tone, ends: [from, to], lit, mark, isNamed: chosen, size: boardLetters }),
     [part, symbols, tone, from, to, lit, mark, chosen],
   )
   const said = `${name}, ${kind}${value && `, ${value}`}, from node ${fromLabel} to node ${toLabel}${mark && `; ${mark}`}`

@@ -39,6 +39,9 @@ interface PartLooks extends Pick<InkLooks, 'symbols'> {
   readonly size?: number
 }
 
+/** Height of the letters on the board. */
+export const boardLetters = 12
+
 /** A part as it was drawn: its line, symbol, name and value. */
 export function partInk(
   { name, kind, value, head, tail, symbol, nameAt, valueAt }: BoardPart,
@@ -128,7 +131,7 @@ export function bookInk(
   { parts, dots, nodes, box }: BoardPicture,
   { symbols, description, isLabelled, lit, chosen, isChoosable }: BookLooks,
 ): Ink {
-  const size = 12
+  const size = boardLetters
   const isLit = (node: number) => lit.some((it) => it.node === node)
   return {
     box,
@@ -216,9 +219,6 @@ export function drawnInk(picture: BoardPicture, { symbols, description, nodeOf, 
     description,
   }
 }
-
-/** Height of the letters on the board. */
-const boardLetters = 12
 
 /** Dots where three or more ends meet, and bare ends, in the colours of their nodes. */
 export function endsInk({ dots, bare }: Pick<BoardPicture, 'dots' | 'bare'>, nodeOf: DrawnLooks['nodeOf']): Mark[] {

@@ -2,7 +2,7 @@
  * In: a network document. Out: where everything stands on the drawing board, and the document after a stroke of the
  * pencil. Textbooks: “the schematic as it was drawn”.
  */
-export { boardNode, bookInk, drawnInk, endsInk, partInk, plainBoardInk } from './boardInk'
+export { boardLetters, boardNode, bookInk, drawnInk, endsInk, partInk, plainBoardInk } from './boardInk'
 export { boardLoopsInk } from './boardLoops'
 export { closeBoard, drawable, freeName, openBoard, pointAt, strokeOf, type Board } from './board'
 export { jump, pegsOn } from './land'

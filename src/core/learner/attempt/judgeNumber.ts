@@ -22,12 +22,11 @@ import {
   miscopiedStep,
   miscopiedValue,
   type Guess,
-  type Guesses,
 } from '../slip'
 import type { ValueTable } from './move'
 import { stepPlace, valuePlace, namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
 import { remark } from './remark'
-import { targetsOf, type Target } from './named'
+import { targetsOf, type Against, type Target } from './named'
 
 /** What is said of a number. */
 interface JudgedNumber {
@@ -50,20 +49,6 @@ export function againstValue(paper: OwnPaper, quantity: Quantity, element: numbe
     guesses: () => guessesAt(paper, quantity, element),
     certain: (value) => certainOf(paper, quantity, element, value),
   }
-}
-
-/** What a number is judged by. */
-export interface Against {
-  /** What it is a value of; asked for only where it is said. */
-  readonly name: () => string
-  readonly quantity: Quantity
-  readonly wanted: number | null
-  readonly targets: readonly Target[]
-  /** A sum in series of exact terms. */
-  readonly isSum: boolean
-  readonly guesses: () => Omit<Guesses, 'targets'>
-  /** What can be said for certain of a wrong value. */
-  readonly certain: (value: number) => Sentence | null
 }
 
 /** What a number is, before it is asked which slip gives it; `closeness` where it is right within rounding. */

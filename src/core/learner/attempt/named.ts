@@ -4,14 +4,14 @@ import {
   askedLines,
   sharedIn,
   type Line,
+  type Sentence,
   type Worksheet,
   methodsFor,
   type MethodName,
   type Surroundings,
 } from '../../worksheet'
-import { equivalentOf, type Guess } from '../slip'
+import { equivalentOf, type Guess, type Guesses } from '../slip'
 import { answerKey, type Check, type Position, type Slot, type Own } from './move'
-import type { Against } from './judgeNumber'
 import { elementsByKey, namesOf, reductionOf, type OwnPaper, aroundOf, stepOf } from './state'
 
 type Named = Quantity | 'potential'
@@ -37,6 +37,20 @@ export function elementByName(worksheet: Worksheet, quantity: Quantity, of: stri
 const found = (value: number, isClean: boolean): Target => ({ value, isClean, method: null, uses: [], roughly: [] })
 
 /** The numbers of single slips alone. */
+/** What a number is judged by. */
+export interface Against {
+  /** What it is a value of; asked for only where it is said. */
+  readonly name: () => string
+  readonly quantity: Quantity
+  readonly wanted: number | null
+  readonly targets: readonly Target[]
+  /** A sum in series of exact terms. */
+  readonly isSum: boolean
+  readonly guesses: () => Omit<Guesses, 'targets'>
+  /** What can be said for certain of a wrong value. */
+  readonly certain: (value: number) => Sentence | null
+}
+
 const only = (singles: readonly Guess[]): ReturnType<Against['guesses']> => ({
   singles,
   pairs: () => [],

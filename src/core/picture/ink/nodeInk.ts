@@ -36,8 +36,8 @@ export function nodeTone(node: number): Tone {
 const high = 2 * measures.node - 3
 
 /** How wide a node's label is in a drawing. */
-export function nodeWidth(label: string): number {
-  return Math.max(high, label.length * 5.8 + 6)
+export function nodeWidth(label: string, tall = high): number {
+  return Math.max(tall, label.length * 5.8 + 6)
 }
 
 /** A node's label in its colour; from the ninth node on with a second mark. A node that is spoken of has a ring around it. */
@@ -80,7 +80,7 @@ export function nodeDot(node: number, place: Coordinates, isBare = false): Mark 
 /** A node's label in black on white: round, so that it stands off the wire. */
 export function plainNode(label: string, { x, y }: Coordinates): readonly Mark[] {
   const tall = 14
-  const wide = Math.max(tall, label.length * 5.8 + 6)
+  const wide = nodeWidth(label, tall)
   return [
     outline('round', { x, y }, wide, tall, { wide: 1, fill: 'sheet' }),
     word(label, x, y + 3.4, { size: 9.5, bold: true }),

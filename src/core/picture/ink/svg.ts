@@ -1,4 +1,4 @@
-import type { Box, Coordinates } from '../drawing'
+import type { Coordinates } from '../drawing'
 import { marksOf, piecesOf, type Ink, type Mark, type Tone } from './ink'
 
 /** The colour of each tone, as CSS writes it. */
@@ -94,7 +94,7 @@ function painted(mark: Exclude<Mark, { shape: 'word' }>, palette: Palette) {
  * @param faces CSS with fonts for it, put inside
  */
 export function svgOf({ box, shapes, description }: Ink, palette: Palette = onPaper, faces = ''): string {
-  const { x, y, width, height } = { x: rounded(box.x), y: rounded(box.y), ...sizeOf(box) }
+  const [x, y, width, height] = [box.x, box.y, box.width, box.height].map(rounded)
   const head = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" width="${width}" height="${height}" font-family="${faces === '' ? family : `'JetBrains Mono Variable', ${family}`}" role="img">`
   const sheet = `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${palette('sheet')}"/>`
   const marks = marksOf(shapes).map((mark) => elementText(mark, palette))
@@ -103,10 +103,6 @@ export function svgOf({ box, shapes, description }: Ink, palette: Palette = onPa
 }
 
 const family = "'JetBrains Mono', 'DejaVu Sans Mono', monospace"
-
-function sizeOf({ width, height }: Box) {
-  return { width: rounded(width), height: rounded(height) }
-}
 
 function elementText(mark: Mark, palette: Palette): string {
   const { tag, attributes } = svgElement(mark, palette)

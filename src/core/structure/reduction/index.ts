@@ -9,8 +9,6 @@ export {
   reduceUnordered,
   type Combining,
   type Reduction,
-  type Combination,
-  type Step,
   nameElements,
   type NamesOf,
   equivalent,
@@ -19,4 +17,4 @@ export {
 export { isInRounds, orderNames, orders, type FirstChoice, type Order } from './orders'
 export { combine, findGroups, type Group, type Sheet, type SheetElement } from './sheet'
 export { judge, type Obstacle, type Verdict } from './judge'
-export { growForest, type Forest } from './forest'
+export { growForest, type Combination, type Forest, type Step } from './forest'

@@ -1,5 +1,4 @@
-import type { Edges, Forest } from './forest'
-import type { Step } from './reduction'
+import type { Edges, Forest, Step } from './forest'
 
 /** Where to begin among the groups that a sheet offers. */
 export type FirstChoice = 'deepest' | 'farthest' | 'series' | 'left'

@@ -1,5 +1,5 @@
 import { type Wiring, blocks } from '../nodes'
-import { growForest, joinPairs, type Edges } from './forest'
+import { growForest, joinPairs, type Combination, type Edges, type Step } from './forest'
 import { groupOrder, isInRounds, orders, type FirstChoice, type Order } from './orders'
 import type { Arithmetic } from '../../number'
 import type { Sheet, SheetElement } from './sheet'
@@ -76,20 +76,6 @@ export function leavesOf(reduction: Reduction, element: number): number[] {
     else for (const member of reduction.steps[id - reduction.leaves.length].members) open.push(member)
   }
   return found.sort((a, b) => a - b)
-}
-
-/** Elements combined into one equivalent. */
-export interface Combination {
-  readonly kind: 'series' | 'parallel'
-  readonly members: readonly number[]
-  /** The id of the equivalent. */
-  readonly result: number
-}
-
-/** One group combined: its members in series as the current meets them, in parallel as they were listed. */
-export interface Step extends Combination {
-  /** Which round it belongs to, from 0; with one group a sheet, the step's own number. */
-  readonly round: number
 }
 
 /** The resistance of one group, as it is written down; `R` by element id. */

@@ -1,4 +1,4 @@
-import { exactText, quantityText, unitOf, type Amount, type ShownUnit, type Unit, readQuantity } from '../../number'
+import { quantityText, unitOf, type Amount, type Unit, readQuantity } from '../../number'
 import { readNetwork, type Network, type NetworkDocument, type PartDocument } from '../../network'
 import type { FirstChoice, NamesOf, Naming, Order } from '../../structure'
 import { formulaText } from '../explain'
@@ -11,7 +11,7 @@ import {
   type Refusal,
   type Worksheet,
 } from '../worked'
-import type { Analysis, Value } from './format'
+import { valueOf, type Analysis } from './format'
 
 export interface AnalyseOptions {
   /** Exact up to 200 parts and a bounded cost, float above, unless told otherwise. */
@@ -100,16 +100,6 @@ export function analysisOf(worksheet: Worksheet): Analysis {
 /** How an equivalent is worked out, in letters. */
 function inLetters(worksheet: Worksheet, element: number): string {
   return formulaText(explainInLetters(worksheet, worksheet.derivation.found.resistance[element] as number))
-}
-
-/** An amount as the format has it: with the exact fraction only where the whole analysis is exact. */
-export function valueOf(amount: Amount, unit: ShownUnit, isExact: boolean): Value {
-  const exact = isExact ? exactText(amount) : undefined
-  return {
-    value: amount.value,
-    ...(exact !== undefined && { [amount.exact?.root === 1n || amount.value === 0 ? 'exact' : 'root']: exact }),
-    text: quantityText(amount, unit),
-  }
 }
 
 /** What is different between two states of a network, in short lines, the parts first; none where they are the same. */

@@ -19,11 +19,10 @@ import {
 } from '../../format'
 import { findingDeclaration, orderNames, type Finding } from '../../structure'
 import { kinds, type Choices } from '../../network'
-import type { Amount, Figures, ShownUnit } from '../../number'
+import { exactText, quantityText, type Amount, type Figures, type ShownUnit } from '../../number'
 import { unitOfLine } from '../derivation'
 import { formulaText, unitText, wordSentence, writeAmount, type Formula, type Token } from '../explain'
 import { explainBlock, explainCheck, explainLine, nameOf, type Side, type Worksheet } from '../worked'
-import { valueOf } from './analyse'
 
 /** A quantity: in SI base units, with a text for people, and the exact fraction when there is one. */
 const value = closed({
@@ -277,5 +276,15 @@ function tokenDocument(token: Token, figures: Figures, isExact: boolean): TokenD
       return { token: 'bracket', inside: all(token.inside) }
     default:
       return token
+  }
+}
+
+/** An amount as the format has it: with the exact fraction only where the whole analysis is exact. */
+export function valueOf(amount: Amount, unit: ShownUnit, isExact: boolean): Value {
+  const exact = isExact ? exactText(amount) : undefined
+  return {
+    value: amount.value,
+    ...(exact !== undefined && { [amount.exact?.root === 1n || amount.value === 0 ? 'exact' : 'root']: exact }),
+    text: quantityText(amount, unit),
   }
 }
