@@ -101,7 +101,7 @@ test('what is liked goes with the person: theme, symbols, the usual way, over a 
   await openSample(page, 'Dew strip, short')
   const sheet = page.locator('[data-row="1"][data-side=reduce]')
   await expect(sheet).toContainText('Ra and R4 in parallel')
-  await expect(sheet.locator('svg polyline.stroke-ink.fill-none')).toHaveCount(0)
+  await expect(sheet.locator('[data-symbol=resistor] polyline')).toHaveCount(0)
 })
 
 test('an earlier state is seen, compared, and taken up again', async ({ page }) => {

@@ -11,6 +11,7 @@ import {
   type Target,
   nodeMark,
   nodeWidth,
+  pointsText,
 } from '@/core/picture'
 import { barred } from './Barred'
 
@@ -118,20 +119,45 @@ export function Shapes({
   readonly palette?: Palette
   readonly reach?: Reach | null
 }) {
-  return shapes.map((shape, i) =>
-    shape.shape === 'group' ? (
-      <Grouped
-        key={shape.key}
-        group={shape}
-        palette={palette}
-        entry={reach && targetsOf([shape]).includes(reach.entry) ? reach.entry : ''}
-        onEnter={reach?.onEnter}
-        onChoose={reach?.onChoose}
-      />
-    ) : (
-      drawn(shape, i, palette, reach)
-    ),
-  )
+  return shapesIn(shapes, palette, reach, (group) => (
+    <Grouped
+      key={group.key}
+      group={group}
+      palette={palette}
+      entry={reach && targetsOf([group]).includes(reach.entry) ? reach.entry : ''}
+      onEnter={reach?.onEnter}
+      onChoose={reach?.onChoose}
+    />
+  ))
+}
+
+function shapesIn(
+  shapes: readonly Shape[],
+  palette: Palette,
+  reach: Reach | null,
+  drawnGroup: (group: Group) => ReactNode,
+): ReactNode[] {
+  return shapes.map((shape, i) => {
+    if (shape.shape === 'group') return drawnGroup(shape)
+    if (!isWire(shape)) return drawn(shape, i, palette, reach)
+    if (i > 0 && isWire(shapes[i - 1])) return null
+    const end = shapes.findIndex((other, at) => at > i && !isWire(other))
+    return drawnWires(shapes.slice(i, end < 0 ? undefined : end).filter(isWire), i, palette)
+  })
+}
+
+type Line = Extract<Mark, { shape: 'line' }>
+
+/** A line as wires have it. Those of a drawing follow each other, and make one element: a page of fewer is there sooner. */
+function isWire(shape: Shape): shape is Line {
+  return shape.shape === 'line' && plain.every((name) => shape[name] === undefined) && shape.wide === 1.5
+}
+
+const plain = ['closed', 'fill', 'stroke', 'dashes', 'opacity', 'blunt'] as const
+
+function drawnWires(wires: readonly Line[], key: number, palette: Palette): ReactNode {
+  const { points: _, ...attributes } = svgElement(wires[0], palette).attributes
+  return <path key={key} d={wires.map(({ places }) => `M${pointsText(places)}`).join('')} {...attributes} />
 }
 
 interface GroupedProps extends Partial<Omit<Reach, 'entry'>> {
@@ -141,26 +167,10 @@ interface GroupedProps extends Partial<Omit<Reach, 'entry'>> {
   readonly entry: string
 }
 
-/** A group; drawn anew only where it is another: its shapes are new objects on every picture. */
+/** A group with those inside it; drawn anew only where it is another: its shapes are new objects on every picture. */
 const Grouped = memo(
-  function Grouped({ group: { data = {}, target, shapes }, palette, entry, onEnter, onChoose }: GroupedProps) {
-    const attributes = Object.fromEntries(Object.entries(data).map(([name, value]) => [`data-${name}`, value]))
-    const reach = onEnter ? { entry, onEnter, onChoose } : null
-    const inside = <Shapes shapes={shapes} palette={palette} reach={reach} />
-    if (!target || !reach) return <g {...attributes}>{inside}</g>
-    return (
-      <g {...attributes} {...reached(target, reach)} className="group/target cursor-pointer outline-none">
-        {target.over && (
-          <rect
-            {...target.over}
-            rx={5}
-            className="fill-transparent group-focus-visible/target:stroke-chosen"
-            strokeWidth={2}
-          />
-        )}
-        {inside}
-      </g>
-    )
+  function Grouped({ group, palette, entry, onEnter, onChoose }: GroupedProps) {
+    return drawnGroup(group, palette, onEnter ? { entry, onEnter, onChoose } : null)
   },
   (a, b) =>
     a.entry === b.entry &&
@@ -169,6 +179,30 @@ const Grouped = memo(
     a.onChoose === b.onChoose &&
     isSame(a.group, b.group),
 )
+
+function drawnGroup({ key, data = {}, target, shapes }: Group, palette: Palette, reach: Reach | null): ReactNode {
+  const attributes = Object.fromEntries(Object.entries(data).map(([name, value]) => [`data-${name}`, value]))
+  const inside = shapesIn(shapes, palette, reach, (group) => drawnGroup(group, palette, reach))
+  if (!target || !reach)
+    return (
+      <g key={key} {...attributes}>
+        {inside}
+      </g>
+    )
+  return (
+    <g key={key} {...attributes} {...reached(target, reach)} className="group/target cursor-pointer outline-none">
+      {target.over && (
+        <rect
+          {...target.over}
+          rx={5}
+          className="fill-transparent group-focus-visible/target:stroke-chosen"
+          strokeWidth={2}
+        />
+      )}
+      {inside}
+    </g>
+  )
+}
 
 /** Whether two pieces of data are the same all through. */
 export function isSame(a: unknown, b: unknown): boolean {

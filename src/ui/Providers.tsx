@@ -4,6 +4,7 @@ import { ThemeProvider } from 'next-themes'
 import { Tooltip } from 'radix-ui'
 import { useEffect, type ReactNode } from 'react'
 import dynamic from 'next/dynamic'
+import { Awake } from './awake'
 import { copyPlainly } from './plainCopy'
 import { SettingsProvider } from './settings'
 import type { Settings } from './settingsCookie'
@@ -31,7 +32,7 @@ export function Providers({
     <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>
       <SettingsProvider initial={settings}>
         <Tooltip.Provider delayDuration={500}>
-          {children}
+          <Awake>{children}</Awake>
           {wanted && <Toasts />}
         </Tooltip.Provider>
       </SettingsProvider>

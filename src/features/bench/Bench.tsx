@@ -8,7 +8,7 @@ import { Button } from '@/ui/Button'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { BenchBar, type BenchSide } from './BenchBar'
 import { benchPictureOf, type BenchPicture } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
@@ -41,15 +41,15 @@ export function Bench() {
   const { store, worked } = useOpenNetwork()
   const id = useStore(store, (state) => state.id)
   const runs = useRuns(id)
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const { network } = worked
   const found = useMemo(() => (network ? planningOf(network) : null), [network])
   const history = { undo: runs.undo, redo: runs.redo }
-  if (!mounted || !found?.ok || !network)
+  if (!isAwake || !found?.ok || !network)
     return (
       <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
         <main className="grid min-h-[70vh] content-start gap-3 p-6">
-          {mounted && found !== null && !found.ok && (
+          {isAwake && found !== null && !found.ok && (
             <>
               <h1 className="text-base font-semibold">Nothing to measure yet</h1>
               <ul className="list-disc pl-5">
@@ -59,7 +59,7 @@ export function Bench() {
               </ul>
             </>
           )}
-          {mounted && network === null && (
+          {isAwake && network === null && (
             <>
               <h1 className="text-base font-semibold">The network is not right yet</h1>
               <ul className="list-disc pl-5">

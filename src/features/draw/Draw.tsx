@@ -4,7 +4,7 @@ import { useStore } from 'zustand'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { DrawnNetwork } from './DrawnNetwork'
 
 /** A board with more parts than this is not drawn: nobody could read it. */
@@ -14,9 +14,9 @@ const mostDrawn = 1000
 export function Draw() {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts.length)
-  const mounted = useMounted()
+  const isAwake = useAwake()
   // A drawing takes the server longer than it may hold others up.
-  if (!mounted)
+  if (!isAwake)
     return (
       <NetworkFrame screen="draw" actions={<TakeOut />}>
         <main className="min-h-[70vh]" />

@@ -17,7 +17,7 @@ import { FileField } from '@/ui/FileField'
 import { ScreenBar } from '@/ui/ScreenBar'
 import { useArrival } from '@/ui/useArrival'
 import { useFileDrop } from '@/ui/useFileDrop'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { onceThere } from '@/ui/onceThere'
 import { Bin } from './Bin'
 import { Everything } from './Everything'
@@ -42,7 +42,7 @@ const orders = {
  */
 export function Logbook({ first }: { readonly first: string }) {
   const router = useRouter()
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const { settings, change: changeSettings } = useSettings()
@@ -50,7 +50,7 @@ export function Logbook({ first }: { readonly first: string }) {
   // Until the page has come to life it is what the server read: the beginning.
   const [place, setPlace] = useState<LogbookPlace>(beginning)
   const [isBack, setBack] = useState(false)
-  if (mounted && !isBack) {
+  if (isAwake && !isBack) {
     setBack(true)
     setPlace(readPlace())
   }
@@ -172,7 +172,7 @@ export function Logbook({ first }: { readonly first: string }) {
           <Everything onImport={openFiles} />
           <input
             ref={searchField}
-            readOnly={!mounted}
+            readOnly={!isAwake}
             type="search"
             aria-label="Search the logbook"
             placeholder="search words and values, 4k7"

@@ -8,7 +8,7 @@ import { Button } from '@/ui/Button'
 import { ErrorBoundary } from 'react-error-boundary'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 
 /** What can be done with a network of the logbook. */
 export interface EntryActions {
@@ -174,8 +174,8 @@ function CardPicture({
   readonly title: string
 }) {
   const { settings } = useSettings()
-  const mounted = useMounted()
-  if (card?.picture && mounted)
+  const isAwake = useAwake()
+  if (card?.picture && isAwake)
     return (
       <SheetDrawing
         picture={card.picture}

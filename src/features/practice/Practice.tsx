@@ -21,7 +21,7 @@ import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { SavingState } from '@/ui/saving/SavingState'
 import { useArrival } from '@/ui/useArrival'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { DialSentence } from './DialSentence'
 import { Marks } from './Marks'
 import { PracticeFrame } from './PracticeFrame'
@@ -66,8 +66,8 @@ export function Practice({
   readonly practised: readonly ListedExercise[]
   readonly code: string | null
 }) {
-  const mounted = useMounted()
-  if (!mounted)
+  const isAwake = useAwake()
+  if (!isAwake)
     return (
       <PracticeFrame screen="tasks">
         <p role="status" className="p-4 text-soft">

@@ -8,7 +8,7 @@ import { Dialog } from '@/ui/Dialog'
 import { download } from '@/ui/download'
 import { toast } from '@/ui/toast'
 import { useArrival } from '@/ui/useArrival'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { onceThere } from '@/ui/onceThere'
 import { dialTexts } from './DialSentence'
 import { PracticeFrame } from './PracticeFrame'
@@ -22,7 +22,7 @@ const listed = 50
 
 /** What was practised: strengths over time, slips by kind, time for each task. */
 export function Progress({ practised }: { readonly practised: readonly ListedExercise[] }) {
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const [list, setList] = useState(practised)
@@ -66,7 +66,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
           <p className="text-soft">Nothing was practised yet. What you do at tasks will be counted here.</p>
         ) : (
           <div className="grid min-w-0 content-start gap-4">
-            {mounted && (
+            {isAwake && (
               <Suspense fallback={<p className="text-soft">Loading…</p>}>
                 <ProgressCharts history={history} slips={slips} now={now} />
               </Suspense>
@@ -86,7 +86,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
                   </tr>
                 </thead>
                 <tbody>
-                  {mounted &&
+                  {isAwake &&
                     [...history]
                       .reverse()
                       .slice(0, listed)
@@ -123,7 +123,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
           </div>
         )}
         <aside className="rounded-md border border-line bg-panel p-3">
-          {mounted && <SkillStrip history={history} now={now} />}
+          {isAwake && <SkillStrip history={history} now={now} />}
         </aside>
         <Dialog title="Forget all that was practised?" open={asking} onOpenChange={setAsking}>
           <p className="mb-3">

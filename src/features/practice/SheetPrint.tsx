@@ -5,7 +5,7 @@ import { useMemo } from 'react'
 import { taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { Paper } from '@/ui/paper/Paper'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { attemptsOf, markRow } from './markRows'
 import { MarkedPaper } from './MarksTable'
 import { KeyPaper, TaskPaper } from './TaskPaper'
@@ -20,12 +20,12 @@ interface Props {
 
 /** A sheet on paper: its tasks, their key, or an attempt with its marks; every variant on pages of its own. */
 export function SheetPrint(props: Props) {
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const { id } = props
   return (
     <div className="min-h-screen bg-desk p-4 print:bg-white print:p-0">
       <p className="mx-auto mb-4 flex max-w-[190mm] gap-2 print:hidden">
-        <Button look="strong" disabled={!mounted} onClick={() => window.print()}>
+        <Button look="strong" disabled={!isAwake} onClick={() => window.print()}>
           Print
         </Button>
         <Link
@@ -35,7 +35,7 @@ export function SheetPrint(props: Props) {
           Back to the sheet
         </Link>
       </p>
-      {mounted && <Pages {...props} />}
+      {isAwake && <Pages {...props} />}
     </div>
   )
 }

@@ -3,7 +3,7 @@
 import { useRef } from 'react'
 import type { Saved } from '@/ui/api'
 import { useArrival } from '@/ui/useArrival'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { PracticeFrame } from './PracticeFrame'
 import { SheetEditor } from './SheetEditor'
 import { SheetWork } from './SheetWork'
@@ -11,9 +11,9 @@ import { useSheet } from './useSheet'
 
 /** One sheet: to be set, or to be worked at. */
 export function SheetScreen({ record, code }: { readonly record: Saved<'sheet'>; readonly code: string | null }) {
-  const mounted = useMounted()
+  const isAwake = useAwake()
   return (
-    <PracticeFrame screen="sheets">{mounted && <Sheet key={record.id} record={record} code={code} />}</PracticeFrame>
+    <PracticeFrame screen="sheets">{isAwake && <Sheet key={record.id} record={record} code={code} />}</PracticeFrame>
   )
 }
 

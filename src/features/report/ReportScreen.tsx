@@ -12,7 +12,7 @@ import { PageRules } from '@/ui/paper/PageRules'
 import { ReportPaper } from '@/ui/paper/ReportPaper'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
-import { useMounted } from '@/ui/useMounted'
+import { useAwake } from '@/ui/awake'
 import { attemptSection, useRecords } from './useRecords'
 import { Choices, fieldNames } from './Choices'
 import { layRuns, readingsSection, type LaidRun, useDiagnoses } from './readingsSection'
@@ -25,7 +25,7 @@ export function ReportScreen() {
   const { store, worked, walk } = useOpenNetwork()
   const { id, document } = useStore(store)
   const { settings } = useSettings()
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
   useArrival(() => main.current?.focus({ preventScroll: true }))
   const { network, worksheet, problems } = worked
@@ -105,7 +105,7 @@ export function ReportScreen() {
               ))}
             </ul>
           )}
-          {mounted && report && !isWrong && (
+          {isAwake && report && !isWrong && (
             <>
               <PageRules title={report.title} paper={choices.paper ?? 'a4'} />
               <ReportPaper report={report} />

@@ -34,7 +34,7 @@ const rowsAtFirst = 100
 /** In a valley with more rows than this, a row is drawn when it comes near the screen. */
 const drawnAtOnce = 30
 /** So many rows are drawn before anything else: those that are seen when the page opens. */
-const drawnFirst = 3
+const drawnFirst = 2
 
 /** The valley: reducing goes down the left side, expanding climbs the right; a row shows the same sheet on both. */
 export function Valley({ worksheet, row, reveal, onRow }: Props) {

@@ -7,7 +7,7 @@ import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/structure'
 import { Button } from '../Button'
 import type { WorkStore, Typing } from './store'
-import { useMounted } from '../useMounted'
+import { useAwake } from '../awake'
 import { useStore } from 'zustand'
 
 interface Props {
@@ -27,7 +27,7 @@ function applyUnlessDrawn(document: NetworkDocument, text: string) {
 
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
 export function FormulaLine({ store, network, worksheet, floating }: Props) {
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const field = useTypedField(store, 'formula', applyUnlessDrawn)
   const written = useMemo(() => {
     if (network === null) return null
@@ -90,7 +90,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
             : '1.5 + (10 + 20) // 15 + 1'
         }
         spellCheck={false}
-        readOnly={!mounted}
+        readOnly={!isAwake}
         autoComplete="off"
         onFocus={() => field.begin(text)}
         onChange={(event) => field.type(event.target.value)}
@@ -136,7 +136,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
 /** What is known of the supply; the unit decides what it is. */
 export function SourceField({ store }: { readonly store: WorkStore }) {
   const document = useStore(store, (state) => state.document)
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const field = useTypedField(store, 'source', applySupplyText)
   const supply = document.parts.find(({ kind }) => kind === 'source' || kind === 'terminals')
   const text = field.text ?? supplyText(document)
@@ -155,7 +155,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
           value={text}
           size={Math.max(7, text.length)}
           spellCheck={false}
-          readOnly={!mounted}
+          readOnly={!isAwake}
           autoComplete="off"
           onFocus={() => field.begin(text)}
           onChange={(event) => field.type(event.target.value)}

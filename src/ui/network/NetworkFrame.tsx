@@ -22,7 +22,7 @@ import type { Saving } from '../saving/versionedSave'
 import type { NetworkDocument } from '@/core/network'
 import clsx from 'clsx'
 import Link from 'next/link'
-import { useMounted } from '../useMounted'
+import { useAwake } from '../awake'
 
 const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates))
 
@@ -259,7 +259,7 @@ function ScreenTabs({ id, screen }: { readonly id: string; readonly screen: Netw
 
 /** The network's title, edited in place. */
 function TitleField({ store }: { readonly store: WorkStore }) {
-  const mounted = useMounted()
+  const isAwake = useAwake()
   const title = useStore(store, ({ document }) => document.title ?? '')
   return (
     <input
@@ -267,7 +267,7 @@ function TitleField({ store }: { readonly store: WorkStore }) {
       value={title}
       placeholder="Untitled network"
       maxLength={200}
-      readOnly={!mounted}
+      readOnly={!isAwake}
       size={Math.max(12, Math.min(40, title.length + 1))}
       onChange={(event) => store.change({ ...store.getState().document, title: event.target.value }, 'title')}
       onBlur={store.pause}

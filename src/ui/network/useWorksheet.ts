@@ -11,7 +11,7 @@ import {
 } from '@/core/network'
 import type { Naming } from '@/core/structure'
 import type { Settings } from '../settingsCookie'
-import { useMounted } from '../useMounted'
+import { useReady } from '../awake'
 
 /** Networks up to this size, and this cost of exact work, are worked out at once, in the same frame as the change. */
 const atOnce = 200
@@ -71,12 +71,12 @@ export function useWorksheet(document: NetworkDocument, settings: Settings): Wor
   )
   const network = read.ok ? read.network : null
   const large = read.ok && isLarge(read.network) ? read.network : null
-  const mounted = useMounted()
+  const isReady = useReady()
   const small = useMemo((): Result | null => {
     if (!read.ok) return { problems: read.problems }
-    if (!mounted) return null
+    if (!isReady) return null
     return isLarge(read.network) ? null : workOutSafely(read.network, { nodes, choices })
-  }, [read, nodes, choices, mounted])
+  }, [read, nodes, choices, isReady])
   const { result: distant, busy, cancel } = useDistant(large, nodes, choices)
   const result = small ?? distant
   const good = result && 'worksheet' in result ? result.worksheet : null

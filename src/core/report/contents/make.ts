@@ -1,6 +1,7 @@
 import type { ReportContent } from '../../network'
 import { accountForPowers, explainLine, withoutRounding, type Row, type Side, type Worksheet } from '../../worksheet'
-import { answersOf, askedText, givenOf, mostListed } from './answers'
+import { answersOf, mostListed } from './answers'
+import { askedText, givenOf } from './given'
 import { loopsDrawing, sheetDrawing, stairDrawing, valuesDrawing, type Looks } from './drawings'
 import { capital, formulasOf, powersOf, stepOf, supplyOf } from './steps'
 import type { ReportBlock, Density, Report, ReportKind, ReportSection, SaidFormula } from './report'
