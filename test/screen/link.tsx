@@ -2,7 +2,12 @@ import type { AnchorHTMLAttributes } from 'react'
 import { wentTo } from './next'
 
 /** Stands in tests of screens for a link of Next. */
-export default function Link({ href, children, ...rest }: AnchorHTMLAttributes<HTMLAnchorElement>) {
+export default function Link({
+  href,
+  children,
+  prefetch: _,
+  ...rest
+}: AnchorHTMLAttributes<HTMLAnchorElement> & { readonly prefetch?: boolean | null }) {
   return (
     <a
       href={href}

@@ -8,7 +8,7 @@ import { Button } from '@/ui/Button'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
-import { useAwake } from '@/ui/awake'
+import { Asleep, useReady } from '@/ui/awake'
 import { BenchBar, type BenchSide } from './BenchBar'
 import { benchPictureOf, type BenchPicture } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
@@ -41,37 +41,35 @@ export function Bench() {
   const { store, worked } = useOpenNetwork()
   const id = useStore(store, (state) => state.id)
   const runs = useRuns(id)
-  const isAwake = useAwake()
+  const isReady = useReady()
   const { network } = worked
   const found = useMemo(() => (network ? planningOf(network) : null), [network])
   const history = { undo: runs.undo, redo: runs.redo }
-  if (!isAwake || !found?.ok || !network)
+  if (!isReady)
+    return (
+      <Asleep>
+        <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
+          <main className="min-h-[70vh]" />
+        </NetworkFrame>
+      </Asleep>
+    )
+  if (!found?.ok || !network) {
+    const problems = found && !found.ok ? found.problems : worked.problems
     return (
       <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
         <main className="grid min-h-[70vh] content-start gap-3 p-6">
-          {isAwake && found !== null && !found.ok && (
-            <>
-              <h1 className="text-base font-semibold">Nothing to measure yet</h1>
-              <ul className="list-disc pl-5">
-                {found.problems.map(({ part, message }, i) => (
-                  <li key={i}>{part ? `${part}: ${message}` : message}</li>
-                ))}
-              </ul>
-            </>
-          )}
-          {isAwake && network === null && (
-            <>
-              <h1 className="text-base font-semibold">The network is not right yet</h1>
-              <ul className="list-disc pl-5">
-                {worked.problems.map(({ part, message }, i) => (
-                  <li key={i}>{part ? `${part}: ${message}` : message}</li>
-                ))}
-              </ul>
-            </>
-          )}
+          <h1 className="text-base font-semibold">
+            {network ? 'Nothing to measure yet' : 'The network is not right yet'}
+          </h1>
+          <ul className="list-disc pl-5">
+            {problems.map(({ part, message }, i) => (
+              <li key={i}>{part ? `${part}: ${message}` : message}</li>
+            ))}
+          </ul>
         </main>
       </NetworkFrame>
     )
+  }
   return <LaidBench network={network} planning={found.planning} runs={runs} />
 }
 

@@ -12,8 +12,9 @@ import {
 } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import type { Planning } from '@/ui/bench/laid'
+import { benchWorker, useWorkers } from '@/ui/useWorkers'
 import { benchText, rowName } from '@/ui/bench/words'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { Network } from '@/core/network'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
 
@@ -232,20 +233,17 @@ export function useDiagnosis(network: Network, readings: readonly Reading[], met
   const [done, setDone] = useState<{ readonly of: string; readonly found: DiagnosisState['found'] } | null>(null)
   // Readings that are written anew without a change are the same.
   const what = JSON.stringify([network.parts, network.known, readings, meter])
-  // A worker that has answered goes on with the next readings; one that is still at it is stopped: its answer is of no use.
-  const idle = useRef<Worker | null>(null)
-  useEffect(() => () => idle.current?.terminate(), [])
+  const workers = useWorkers(benchWorker)
   useEffect(() => {
     if (readings.length === 0) return
     let running: Worker | null = null
     const timer = setTimeout(() => {
-      const worker = idle.current ?? new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
-      idle.current = null
+      const worker = workers.take()
       running = worker
       worker.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
         if (data.answer !== 'diagnosed') return
         running = null
-        idle.current = worker
+        workers.giveBack(worker)
         setDone({ of: what, found: data.found })
       }
       worker.onerror = () => setDone({ of: what, found: null })

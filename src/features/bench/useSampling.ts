@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { addBlocks, blockSize, type SampleBlock, type Distribution } from '@/core/bench'
 import type { Network } from '@/core/network'
+import { benchWorker, useWorkers } from '@/ui/useWorkers'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
 
 export interface Sampling {
@@ -34,15 +35,7 @@ export function useSampling(
     isDone: false,
   })
   const stop = useRef<() => void>(() => undefined)
-  // Workers that have come to their end go on with the next task; others are stopped.
-  const idle = useRef<Worker[]>([])
-  useEffect(
-    () => () => {
-      for (const worker of idle.current) worker.terminate()
-      idle.current = []
-    },
-    [],
-  )
+  const pool = useWorkers(benchWorker)
   useEffect(() => {
     const blocks: SampleBlock[] = []
     let shown = -Infinity
@@ -52,14 +45,14 @@ export function useSampling(
     }
     const running = new Set<Worker>()
     const start = (first: number) => {
-      const worker = idle.current.pop() ?? new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
+      const worker = pool.take()
       running.add(worker)
       worker.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
         if (data.answer === 'block') blocks.push(data.block)
         else {
           ends++
           running.delete(worker)
-          idle.current.push(worker)
+          pool.giveBack(worker)
         }
         if (ends === workers) show(true)
         else if (performance.now() - shown > frame) show(false)

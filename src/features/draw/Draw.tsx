@@ -4,7 +4,7 @@ import { useStore } from 'zustand'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
-import { useAwake } from '@/ui/awake'
+import { Asleep, useReady } from '@/ui/awake'
 import { DrawnNetwork } from './DrawnNetwork'
 
 /** A board with more parts than this is not drawn: nobody could read it. */
@@ -14,13 +14,15 @@ const mostDrawn = 1000
 export function Draw() {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts.length)
-  const isAwake = useAwake()
+  const isReady = useReady()
   // A drawing takes the server longer than it may hold others up.
-  if (!isAwake)
+  if (!isReady)
     return (
-      <NetworkFrame screen="draw" actions={<TakeOut />}>
-        <main className="min-h-[70vh]" />
-      </NetworkFrame>
+      <Asleep>
+        <NetworkFrame screen="draw" actions={<TakeOut />}>
+          <main className="min-h-[70vh]" />
+        </NetworkFrame>
+      </Asleep>
     )
   if (parts <= mostDrawn) return <DrawnNetwork />
   return (

@@ -21,7 +21,7 @@ import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { SavingState } from '@/ui/saving/SavingState'
 import { useArrival } from '@/ui/useArrival'
-import { useAwake } from '@/ui/awake'
+import { Asleep, useReady } from '@/ui/awake'
 import { DialSentence } from './DialSentence'
 import { Marks } from './Marks'
 import { PracticeFrame } from './PracticeFrame'
@@ -66,14 +66,16 @@ export function Practice({
   readonly practised: readonly ListedExercise[]
   readonly code: string | null
 }) {
-  const isAwake = useAwake()
-  if (!isAwake)
+  const isReady = useReady()
+  if (!isReady)
     return (
-      <PracticeFrame screen="tasks">
-        <p role="status" className="p-4 text-soft">
-          making a task
-        </p>
-      </PracticeFrame>
+      <Asleep>
+        <PracticeFrame screen="tasks">
+          <p role="status" className="p-4 text-soft">
+            making a task
+          </p>
+        </PracticeFrame>
+      </Asleep>
     )
   return <Practising practised={practised} asked={asked} />
 }

@@ -4,6 +4,7 @@ import type { Saved } from '@/ui/api'
 import { logOf, type Log, type Planning } from '@/ui/bench/laid'
 import { seedOf } from '@/ui/bench/run'
 import { bandText, rowName, verdictSigns, verdictText } from '@/ui/bench/words'
+import { benchWorker } from '@/ui/useWorkers'
 import { useEffect, useState } from 'react'
 import type { Network } from '@/core/network'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
@@ -95,7 +96,7 @@ export function useDiagnoses(network: Network | null, laid: readonly LaidRun[]):
   useEffect(() => {
     const open = laid.filter(({ isSecret }) => !isSecret)
     if (network === null || open.length === 0) return
-    const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url))
+    const worker = benchWorker()
     const by = new Map<string, Diagnosed>()
     let next = 0
     const ask = () => {

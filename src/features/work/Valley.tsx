@@ -15,8 +15,8 @@ import { Lazy } from './Lazy'
 import { type Choice, Pointed } from './Pointed'
 import { Spine } from './Spine'
 import { Exchange } from './Exchange'
-import { StepMenu } from './StepMenu'
 
+const StepMenu = dynamic(() => onceThere(() => import('./StepMenu')).then((module) => module.StepMenu))
 const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops))
 
 interface Props {

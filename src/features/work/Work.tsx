@@ -16,7 +16,6 @@ import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
-import { Answers } from './Answers'
 import { Stepped } from './Stepped'
 import { TakeOutWork, useTableOut } from './TakeOutWork'
 import { Threaded } from './thread/Threaded'
@@ -26,6 +25,7 @@ import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 import { BridgeOffer } from './BridgeOffer'
 
+const Answers = dynamic(() => onceThere(() => import('./Answers')).then((module) => module.Answers))
 const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
 const School = dynamic(() => onceThere(() => import('./School')).then((module) => module.School))
 const Try = dynamic(() => onceThere(() => import('@/ui/attempt/Try')))

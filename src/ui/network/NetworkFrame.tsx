@@ -130,7 +130,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
       >
         <TitleField store={store} />
         <NetworkSaving />
-        <ScreenTabs id={id} screen={screen} />
+        <ScreenTabs id={id} screen={screen} isDrawn={worksheet !== null || wrong} />
       </ScreenBar>
       <section aria-label="Entry">
         <FileField
@@ -236,14 +236,23 @@ const screens = [
 /** A screen of one network. */
 type NetworkScreen = (typeof screens)[number]['key']
 
-/** The screens of one network. */
-function ScreenTabs({ id, screen }: { readonly id: string; readonly screen: NetworkScreen }) {
+/** The screens of one network; the others are fetched once this one is drawn. */
+function ScreenTabs({
+  id,
+  screen,
+  isDrawn,
+}: {
+  readonly id: string
+  readonly screen: NetworkScreen
+  readonly isDrawn: boolean
+}) {
   return (
     <nav aria-label="Screens of this network" className="flex">
       {screens.map(({ key, name, path }) => (
         <Link
           key={key}
           href={`/networks/${id}${path}`}
+          prefetch={isDrawn ? null : false}
           aria-current={key === screen ? 'page' : undefined}
           className={clsx(
             'rounded-md px-3 py-1.5 max-sm:px-1',

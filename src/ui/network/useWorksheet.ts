@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { exactCost, workOut, type Worksheet } from '@/core/worksheet'
+import { affordable, exactCost, workOut, type Worksheet } from '@/core/worksheet'
 import {
   readNetwork,
   workedChoices,
@@ -12,13 +12,14 @@ import {
 import type { Naming } from '@/core/structure'
 import type { Settings } from '../settingsCookie'
 import { useReady } from '../awake'
+import { analysisWorker, useWorkers } from '../useWorkers'
 
-/** Networks up to this size, and this cost of exact work, are worked out at once, in the same frame as the change. */
-const atOnce = 200
+/** Networks up to this size, and up to this cost where they are worked out exactly, are worked out with the change itself: in some 20 ms. */
+const atOnce = 400
 const costAtOnce = 6e7
 
 function isLarge(network: Network): boolean {
-  return network.parts.length > atOnce || exactCost(network) > costAtOnce
+  return network.parts.length > atOnce || (affordable(network) === 'exact' && exactCost(network) > costAtOnce)
 }
 
 export interface Worked {
@@ -98,15 +99,22 @@ function useDistant(network: Network | null, nodes: Naming, choices: WorksheetCh
     readonly result: Result
   } | null>(null)
   const [cancelled, setCancelled] = useState<Network | null>(null)
+  const workers = useWorkers(analysisWorker)
   useEffect(() => {
     if (network === null || network === cancelled) return
-    const worker = new Worker(new URL('../../workers/analysis.worker.ts', import.meta.url))
-    worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) =>
+    const worker = workers.take()
+    let hasAnswered = false
+    worker.onmessage = ({ data }: MessageEvent<ReturnType<typeof workOut>>) => {
+      hasAnswered = true
+      workers.giveBack(worker)
       setDone({ of: network, nodes, choices, result: resultOf(data) })
+    }
     worker.onerror = () => setDone({ of: network, nodes, choices, result: failed })
     worker.postMessage({ network, nodes, choices })
-    return () => worker.terminate()
-  }, [network, nodes, choices, cancelled])
+    return () => {
+      if (!hasAnswered) worker.terminate()
+    }
+  }, [network, nodes, choices, cancelled, workers])
   const finished = done !== null && done.of === network && done.nodes === nodes && done.choices === choices
   return {
     result: finished ? done.result : null,
