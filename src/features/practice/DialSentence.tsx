@@ -173,18 +173,6 @@ const dialNamesText: Readonly<Record<Dial, string>> = {
   blank: 'what is blank',
 }
 
-/** Dials that change nothing in a kind of task. */
-const idle: Readonly<Record<Dials['kind'], readonly Dial[]>> = {
-  solve: ['blank'],
-  spot: ['blank', 'asked', 'given'],
-  estimate: ['blank', 'asked'],
-  redraw: ['blank', 'asked', 'given'],
-  mistake: ['blank'],
-  gaps: [],
-  untangle: ['blank', 'asked', 'given'],
-  mend: ['blank', 'asked'],
-}
-
 /** The dials that change something, in the order of the sentence. */
 function dialsOf({ kind, given, special }: Dials): Dial[] {
   const order: readonly Dial[] = [
@@ -203,7 +191,7 @@ function dialsOf({ kind, given, special }: Dials): Dial[] {
   ]
   // Between terminals there is one thing to find, and at a bridge where it stops.
   const isFixed = given === 'terminals' || special === 'bridge'
-  return order.filter((dial) => !idle[kind].includes(dial) && !(isFixed && dial === 'asked'))
+  return order.filter((dial) => !taskKinds[kind].idle.includes(dial) && !(isFixed && dial === 'asked'))
 }
 
 /** A value of a dial in words. */

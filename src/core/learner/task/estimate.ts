@@ -117,6 +117,7 @@ function leafOf({ network, wiring }: Worksheet, name: string): number {
 /** Between which bounds the resistance lies, and which of two resistors carries more, without working it out. */
 export const estimate = taskKind({
   name: 'Estimate',
+  idle: ['blank', 'asked'],
   problems: ({ special }) => atBridge(special),
   ask: askEstimate,
   moves,

@@ -96,6 +96,7 @@ export function skillOf(
 /** A worked solution with blanks. */
 export const gaps = taskKind({
   name: 'Fill the gaps',
+  idle: [],
   problems: ({ special }) => atBridge(special),
   ask: askGaps,
   moves,

@@ -2,7 +2,7 @@ import type { Declared } from '../../format'
 import type { AskedQuantity, NetworkDocument } from '../../network'
 import type { Worksheet } from '../../worksheet'
 import type { MoveFields, Judgement } from '../attempt'
-import type { DialProblem, Dials } from './code'
+import type { Dial, DialProblem, Dials } from './code'
 import type { Slip } from '../slip'
 import type { Chance } from './chance'
 
@@ -19,6 +19,8 @@ interface AskedOf<Q> {
 export interface KindOfTask<Q, F extends MoveFields> {
   /** What it is called: “Fill the gaps”. */
   readonly name: string
+  /** Dials that change nothing in it. */
+  readonly idle: readonly Dial[]
   /** Why there can be none with these dials, beyond what every kind has against them. */
   readonly problems?: (dials: Dials) => readonly DialProblem[]
   /** The same, of dials that are right for every kind. */

@@ -105,6 +105,7 @@ function faultText(document: NetworkDocument, seed: number): string | null {
 /** A bench with a hidden fault, to be measured. */
 export const mend = taskKind({
   name: 'Mend the bench',
+  idle: ['blank', 'asked'],
   problems: ({ given }) => (given === 'terminals' ? against('given', 'on a bench there is a source') : []),
   ask: askMend,
   moves,

@@ -164,6 +164,7 @@ function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: re
 /** A worked solution with a slip in it, to be found and mended. */
 export const mistake = taskKind({
   name: 'Find the mistake',
+  idle: ['blank'],
   problems: ({ special }) => atBridge(special),
   lastProblems: (dials) =>
     dials.given === 'inside' && dials.asked === 'source' && isFlat(dials)

@@ -232,6 +232,7 @@ function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: re
 /** Which of four sheets comes next. */
 export const redraw = taskKind({
   name: 'Redraw',
+  idle: ['blank', 'asked', 'given'],
   problems(dials) {
     const bridged = atBridge(dials.special)
     if (bridged.length > 0) return bridged

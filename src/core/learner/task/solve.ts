@@ -184,6 +184,7 @@ function judgeStopped(position: Position): JudgedTask {
 /** The whole network, worked out by hand. */
 export const solve = taskKind({
   name: 'Solve',
+  idle: ['blank'],
   ask: (): SolveQuestion => ({ kind: 'solve' }),
   moves: moveFields,
   judge: ({ worksheet }, moves) =>

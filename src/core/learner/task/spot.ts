@@ -139,6 +139,7 @@ function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, v
 /** Pairs of resistors: in series, in parallel, or neither, and why. */
 export const spot = taskKind({
   name: 'Series or parallel?',
+  idle: ['blank', 'asked', 'given'],
   ask: askSpot,
   moves,
   judge: ({ worksheet, question }, done) => judgeSpot(worksheet, question, done),

@@ -134,6 +134,7 @@ function placeText(worksheet: Worksheet, slots: readonly string[], names: readon
 /** A disguised picture: how many nodes it has, and what stands where once it is stretched. */
 export const untangle = taskKind({
   name: 'Untangle',
+  idle: ['blank', 'asked', 'given'],
   problems(dials) {
     if (dials.picture === 'straight') return against('picture', 'in a straight picture nothing is tangled')
     return liveResistors(dials) < 3 ? against('resistors', 'fewer than three are not tangled') : []
