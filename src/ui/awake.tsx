@@ -22,11 +22,6 @@ export function Awake({ children }: { readonly children: ReactNode }) {
   return <AwakeContext.Provider value={isAwake}>{children}</AwakeContext.Provider>
 }
 
-/** What takes nothing yet, since it makes way for what is being drawn. */
-export function Asleep({ children }: { readonly children: ReactNode }) {
-  return <AwakeContext.Provider value={false}>{children}</AwakeContext.Provider>
-}
-
 /** Whether the page has come to life: a field is not written into before. */
 export function useAwake(): boolean {
   return useContext(AwakeContext)

@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen, waitFor, within, type RenderResult } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ComponentType, ReactNode } from 'react'
+import { renderToString } from 'react-dom/server'
 import type { NetworkDocument } from '@/core/network'
 import { Providers } from '@/ui/Providers'
 import { readSettings } from '@/ui/readSettings'
@@ -22,6 +23,24 @@ export const between = documentOf
 export function show(it: ReactNode, settings: Partial<Settings> = {}, doors = openDoors()): Shown {
   localStorage.clear()
   return { ...render(<Providers settings={{ ...usual, ...settings }}>{it}</Providers>), doors }
+}
+
+/** Opens a network in one of its screens as the server sends it; what is given back wakes it up. */
+export function asleep(Screen: ComponentType, document: NetworkDocument): () => Promise<void> {
+  localStorage.clear()
+  const page = (
+    <Providers settings={usual}>
+      <OpenNetwork record={keepRecord(openDoors(), 'n', document)} justFetched>
+        <Screen />
+      </OpenNetwork>
+    </Providers>
+  )
+  const container = globalThis.document.body.appendChild(globalThis.document.createElement('div'))
+  container.innerHTML = renderToString(page)
+  return async () => {
+    render(page, { container, hydrate: true })
+    await settled()
+  }
 }
 
 /** Opens a network in one of its screens, as the page of that screen does. */

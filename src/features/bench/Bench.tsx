@@ -1,6 +1,7 @@
 'use client'
 
 import { lazy, Suspense, useMemo, useState } from 'react'
+import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
 import type { Network } from '@/core/network'
@@ -8,7 +9,7 @@ import { Button } from '@/ui/Button'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
-import { Asleep, useReady } from '@/ui/awake'
+import { useReady } from '@/ui/awake'
 import { BenchBar, type BenchSide } from './BenchBar'
 import { benchPictureOf, type BenchPicture } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
@@ -44,33 +45,36 @@ export function Bench() {
   const isReady = useReady()
   const { network } = worked
   const found = useMemo(() => (network ? planningOf(network) : null), [network])
-  const history = { undo: runs.undo, redo: runs.redo }
-  if (!isReady)
-    return (
-      <Asleep>
-        <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
-          <main className="min-h-[70vh]" />
-        </NetworkFrame>
-      </Asleep>
-    )
-  if (!found?.ok || !network) {
-    const problems = found && !found.ok ? found.problems : worked.problems
-    return (
-      <NetworkFrame screen="bench" isEntry={false} history={history} actions={null}>
+  const planning = isReady && network && found?.ok ? found.planning : null
+  const problems = found && !found.ok ? found.problems : worked.problems
+  const [actions, setActions] = useState<HTMLElement | null>(null)
+  return (
+    <NetworkFrame
+      screen="bench"
+      isEntry={false}
+      history={{ undo: runs.undo, redo: runs.redo }}
+      actions={planning && <div ref={setActions} className="contents" />}
+    >
+      {planning && network ? (
+        <LaidBench network={network} planning={planning} runs={runs} actions={actions} />
+      ) : (
         <main className="grid min-h-[70vh] content-start gap-3 p-6">
-          <h1 className="text-base font-semibold">
-            {network ? 'Nothing to measure yet' : 'The network is not right yet'}
-          </h1>
-          <ul className="list-disc pl-5">
-            {problems.map(({ part, message }, i) => (
-              <li key={i}>{part ? `${part}: ${message}` : message}</li>
-            ))}
-          </ul>
+          {isReady && (
+            <>
+              <h1 className="text-base font-semibold">
+                {network ? 'Nothing to measure yet' : 'The network is not right yet'}
+              </h1>
+              <ul className="list-disc pl-5">
+                {problems.map(({ part, message }, i) => (
+                  <li key={i}>{part ? `${part}: ${message}` : message}</li>
+                ))}
+              </ul>
+            </>
+          )}
         </main>
-      </NetworkFrame>
-    )
-  }
-  return <LaidBench network={network} planning={found.planning} runs={runs} />
+      )}
+    </NetworkFrame>
+  )
 }
 
 /** A title for a new run: the day, and the part of it. */
@@ -84,10 +88,13 @@ function LaidBench({
   network,
   planning,
   runs,
+  actions: place,
 }: {
   readonly network: Network
   readonly planning: Planning
   readonly runs: Runs
+  /** Where its actions stand, in the frame. */
+  readonly actions: HTMLElement | null
 }) {
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
@@ -121,22 +128,20 @@ function LaidBench({
     field?.scrollIntoView({ block: 'center' })
   }
   return (
-    <NetworkFrame
-      screen="bench"
-      isEntry={false}
-      history={{ undo: runs.undo, redo: runs.redo }}
-      actions={
-        <BenchBar
-          network={network}
-          runs={runs}
-          run={run}
-          side={side}
-          onSide={setSide}
-          titleOfNow={titleOfNow}
-          onChange={change}
-        />
-      }
-    >
+    <>
+      {place &&
+        createPortal(
+          <BenchBar
+            network={network}
+            runs={runs}
+            run={run}
+            side={side}
+            onSide={setSide}
+            titleOfNow={titleOfNow}
+            onChange={change}
+          />,
+          place,
+        )}
       <main className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0">
         <h1 className="sr-only">Bench</h1>
         <div className="grid min-w-0 content-start gap-4">
@@ -235,7 +240,7 @@ function LaidBench({
         </div>
         <Safety planning={planning} where="end" />
       </main>
-    </NetworkFrame>
+    </>
   )
 }
 

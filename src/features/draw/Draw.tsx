@@ -1,10 +1,11 @@
 'use client'
 
+import { useRef, useState } from 'react'
 import { useStore } from 'zustand'
+import { useReady } from '@/ui/awake'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
-import { Asleep, useReady } from '@/ui/awake'
 import { DrawnNetwork } from './DrawnNetwork'
 
 /** A board with more parts than this is not drawn: nobody could read it. */
@@ -15,25 +16,30 @@ export function Draw() {
   const { store } = useOpenNetwork()
   const parts = useStore(store, ({ document }) => document.parts.length)
   const isReady = useReady()
-  // A drawing takes the server longer than it may hold others up.
-  if (!isReady)
-    return (
-      <Asleep>
-        <NetworkFrame screen="draw" actions={<TakeOut />}>
-          <main className="min-h-[70vh]" />
-        </NetworkFrame>
-      </Asleep>
-    )
-  if (parts <= mostDrawn) return <DrawnNetwork />
+  const isDrawn = isReady && parts <= mostDrawn
+  const [actions, setActions] = useState<HTMLElement | null>(null)
+  const bring = useRef<(file: File) => void>(null)
   return (
-    <NetworkFrame screen="draw" actions={<TakeOut />}>
-      <main className="p-6">
-        <h1 className="mb-2 text-base font-semibold">Too many parts to draw</h1>
-        <p>
-          {parts.toLocaleString('en')} parts; the board holds {mostDrawn.toLocaleString('en')}. The worksheet works them
-          all out.
-        </p>
-      </main>
+    <NetworkFrame
+      screen="draw"
+      onPicture={isDrawn ? (file) => bring.current?.(file) : undefined}
+      actions={isDrawn ? <div ref={setActions} className="contents" /> : <TakeOut />}
+    >
+      {isDrawn ? (
+        <DrawnNetwork actions={actions} bringRef={bring} />
+      ) : (
+        <main className="min-h-[70vh] p-6">
+          {isReady && (
+            <>
+              <h1 className="mb-2 text-base font-semibold">Too many parts to draw</h1>
+              <p>
+                {parts.toLocaleString('en')} parts; the board holds {mostDrawn.toLocaleString('en')}. The worksheet
+                works them all out.
+              </p>
+            </>
+          )}
+        </main>
+      )}
     </NetworkFrame>
   )
 }

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { currentPath } from '@/core/picture'
 import { mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
@@ -7,7 +8,6 @@ import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
 import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
-import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
 import { toast } from '@/ui/toast'
@@ -31,7 +31,15 @@ import { usePastedPicture, useTrace } from './useTrace'
 import { useTyping } from './useTyping'
 
 /** The drawing board, with what lies on it and beside it. */
-export function DrawnNetwork() {
+export function DrawnNetwork({
+  actions: place,
+  bringRef,
+}: {
+  /** Where its actions stand, in the frame. */
+  readonly actions: HTMLElement | null
+  /** Is to take a picture that is dropped on the frame. */
+  readonly bringRef: RefObject<((file: File) => void) | null>
+}) {
   const { store, worked } = useOpenNetwork()
   const { network, problems } = worked
   const worksheet = worked.worksheet?.network === network ? worked.worksheet : null
@@ -58,6 +66,9 @@ export function DrawnNetwork() {
   )
   const isAdjusted = trace !== null && !trace.locked && !stretched
   usePastedPicture(bring)
+  useEffect(() => {
+    bringRef.current = (file) => void bring(file)
+  }, [bring, bringRef])
 
   const [cursor, setCursor] = useState<Peg | null>(null)
   const [lit, setLit] = useState<number | null>(null)
@@ -169,30 +180,29 @@ export function DrawnNetwork() {
   const askedMark = picture.nodes.find(({ node }) => node === asked)
   const spoken = nodes[lit ?? (cursor ? nodeOf(pointAt(board, cursor) ?? '') : -1)]
   return (
-    <NetworkFrame
-      screen="draw"
-      onPicture={(file) => void bring(file)}
-      actions={
-        <DrawActions
-          tracing={pathShown !== 'off'}
-          onTrace={turnPath}
-          stretched={stretched}
-          onStretch={stretch}
-          hasPicture={trace !== null}
-          onPicture={picturePressed}
-        >
-          <TakeOutDrawing
-            title={document.title}
-            picture={picture}
-            drawn={{ nodeOf, zero: drawn.zero }}
-            marks={marks}
-            over={over}
-            stretched={stretched ? worked.worksheet : null}
-            traced={trace?.picture}
-          />
-        </DrawActions>
-      }
-    >
+    <>
+      {place &&
+        createPortal(
+          <DrawActions
+            tracing={pathShown !== 'off'}
+            onTrace={turnPath}
+            stretched={stretched}
+            onStretch={stretch}
+            hasPicture={trace !== null}
+            onPicture={picturePressed}
+          >
+            <TakeOutDrawing
+              title={document.title}
+              picture={picture}
+              drawn={{ nodeOf, zero: drawn.zero }}
+              marks={marks}
+              over={over}
+              stretched={stretched ? worked.worksheet : null}
+              traced={trace?.picture}
+            />
+          </DrawActions>,
+          place,
+        )}
       <Commands list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
         <main className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
@@ -327,6 +337,6 @@ export function DrawnNetwork() {
           <PartsPanel />
         </aside>
       </div>
-    </NetworkFrame>
+    </>
   )
 }

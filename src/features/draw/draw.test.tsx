@@ -3,6 +3,7 @@ import { newDrawing } from '@/core/entry'
 import type { NetworkDocument } from '@/core/network'
 import {
   all,
+  asleep,
   between,
   button,
   click,
@@ -49,6 +50,18 @@ async function stroke(keys: readonly string[], text: string | null) {
 }
 const right = Array.from({ length: 4 }, () => 'Shift+ArrowRight')
 const down = Array.from({ length: 4 }, () => 'Shift+ArrowDown')
+
+test('a field that is gone to before the board is drawn stays', async () => {
+  const wake = asleep(Draw, loop)
+  const field = formula() as HTMLInputElement
+  focus(field)
+  expect(field.readOnly).toBe(true)
+  await wake()
+  expect(drawn('R1')).toBeInTheDocument()
+  expect(field).toHaveFocus()
+  await type(' + 5')
+  expect(field.value).toContain(' + 5')
+})
 
 test('what makes no sense is refused at the stroke, with what would', async () => {
   await open(Draw, newDrawing)

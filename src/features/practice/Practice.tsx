@@ -21,7 +21,7 @@ import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { SavingState } from '@/ui/saving/SavingState'
 import { useArrival } from '@/ui/useArrival'
-import { Asleep, useReady } from '@/ui/awake'
+import { useReady } from '@/ui/awake'
 import { DialSentence } from './DialSentence'
 import { Marks } from './Marks'
 import { PracticeFrame } from './PracticeFrame'
@@ -67,17 +67,17 @@ export function Practice({
   readonly code: string | null
 }) {
   const isReady = useReady()
-  if (!isReady)
-    return (
-      <Asleep>
-        <PracticeFrame screen="tasks">
-          <p role="status" className="p-4 text-soft">
-            making a task
-          </p>
-        </PracticeFrame>
-      </Asleep>
-    )
-  return <Practising practised={practised} asked={asked} />
+  return (
+    <PracticeFrame screen="tasks">
+      {isReady ? (
+        <Practising practised={practised} asked={asked} />
+      ) : (
+        <p role="status" className="p-4 text-soft">
+          making a task
+        </p>
+      )}
+    </PracticeFrame>
+  )
 }
 
 function Practising({
@@ -126,7 +126,7 @@ function Practising({
     setNow(entry.at)
   }, [])
   return (
-    <PracticeFrame screen="tasks">
+    <>
       <section aria-label="The task" className="border-b border-line bg-panel px-4 py-2">
         <div className="flex flex-wrap items-start gap-x-6 gap-y-1">
           <div className="min-w-0 flex-[1_1_30rem]">
@@ -161,7 +161,7 @@ function Practising({
         onNext={next}
         onAnother={another}
       />
-    </PracticeFrame>
+    </>
   )
 }
 

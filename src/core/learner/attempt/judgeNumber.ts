@@ -81,11 +81,16 @@ export function grade(
   return follows ? { verdict: 'follows', closeness: null } : none
 }
 
+/**
+ * So far off a rest may be that rounding has made. Set by `npm run judge`: of 8,537 right answers in two figures 497 are asked
+ * about or called wrong; 525 with 0.02, 466 with 0.15.
+ */
+const mostLost = 0.06
+
 /** A rest of rounded values so small that rounding is most of it. */
 function isLost({ method, value }: Target, wanted: number | null): boolean {
   return method === 'rest' && wanted !== null && Math.abs(value - wanted) > mostLost * Math.abs(wanted)
 }
-const mostLost = 0.06
 
 /** Judges a number: what it is, and where it is not right, or may be another, which slips give it. */
 export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumber {
@@ -128,7 +133,7 @@ export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumbe
   return { verdict: 'wrong', could, reasons: [against.certain(value) ?? remark('wrong-unknown')] }
 }
 
-/** Where numbers can be told apart by one figure more. */
+/** Where numbers can be told apart by one figure more. In three figures 59 of 8,646 right answers are asked about or wrong; 165 with 0.002. */
 const apart = 0.005
 
 /**

@@ -30,7 +30,7 @@ export interface SkillStrength {
 /** Reviews days apart, the same for the same history. */
 const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false })
 
-/** In days: a memory that lasts so long is half as strong as can be. */
+/** In days: a memory that lasts so long is half as strong as can be. A choice, not measured. */
 const half = 5
 
 /** The strength of every skill at a time, from all that was practised until then. */

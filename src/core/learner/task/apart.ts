@@ -97,7 +97,7 @@ function numbersAt({ quantity, self, made, around, total }: SlipPlace): UsualSli
   ]
 }
 
-/** So near to the answer a slip may not come without being it; and so near two are the same. */
+/** So near to the answer a slip may not come without being it; and so near two are the same. A choice, not measured. */
 const near = 0.03
 const same = 0.005
 

@@ -23,9 +23,9 @@ interface EstimateQuestion {
 const moves = { bounds: { low: answer, high: answer }, more: { part: text({ most: 32 }) } }
 type EstimateMove = MovesOf<typeof moves>
 
-/** A good estimate leaves no more than this between its bounds. */
+/** A good estimate leaves no more than this between its bounds: half a decade. */
 const widest = 3
-/** So much more current one of two must carry to be asked for. */
+/** So much more current one of two must carry to be asked for: enough to be seen without working it out. A choice, not measured. */
 const clearly = 1.25
 
 function askEstimate({ worksheet, chance }: Asked): EstimateQuestion | null {

@@ -31,7 +31,7 @@ interface MistakeQuestion {
 const moves = { point: { line: element }, mend: { answer } }
 type MistakeMove = MovesOf<typeof moves>
 
-/** So far off a planted value must be, for anyone to see. */
+/** So far off a planted value must be, for anyone to see. A choice, not measured. */
 const apart = 0.04
 
 /** A mistake among fewer lines is soon found. */
