@@ -1,17 +1,15 @@
-import { Ellipsis, Printer } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
+import { Printer } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
-import { meters, readingsOf, readReadingsText, type ReadingsDocument } from '@/core/bench'
-import type { Network, Problem } from '@/core/network'
+import { meters, readingsOf, readReadingsText } from '@/core/bench'
+import type { Network } from '@/core/network'
 import { problemText } from '@/ui/api'
 import { Button, SwitchButton } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
 import { Dialog } from '@/ui/Dialog'
-import { download, fileName } from '@/ui/download'
-import { MenuItem, MenuPanel } from '@/ui/MenuItem'
 import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { MeterEditor } from './MeterEditor'
+import { Refused, RenameRun, RunChoice, RunMenu, SavedElsewhere, type RefusedReadings } from './RunMenu'
 import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
 import type { Runs } from './useRuns'
 
@@ -43,23 +41,13 @@ export function BenchBar({
   readonly onChange: (run: RunDocument) => void
 }) {
   const [dialog, setDialog] = useState<'meter' | 'fault' | 'title' | null>(null)
-  const [refused, setRefused] = useState<{
-    from: string
-    problems: readonly Problem[]
-    rest: ReadingsDocument | null
-  } | null>(null)
+  const close = () => setDialog(null)
+  const [refused, setRefused] = useState<RefusedReadings | null>(null)
   const file = useRef<HTMLInputElement>(null)
   const begin = async (document: RunDocument) => {
     const trouble = await runs.begin(document)
     if (trouble) toast.error(trouble)
     return trouble === null
-  }
-  const remove = async () => {
-    const before = await runs.remove()
-    if (before)
-      toast(`“${before.title || 'Untitled run'}” is deleted`, {
-        action: { label: 'Undo', onClick: () => void begin(before) },
-      })
   }
   const bring = async (chosen: File) => {
     const text = await chosen.text()
@@ -69,75 +57,48 @@ export function BenchBar({
     setRefused(null)
     if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is brought in as a run of its own`)
   }
-  const saveCsv = async () => {
-    const { readingsCsv } = await import('./readingsCsv')
-    if (run) download(fileName(`${network.title} ${run.title}`, '.csv'), 'text/csv', readingsCsv(run))
+  const openFile = () => file.current?.click()
+  const beginNew = () => void begin(newRun(titleOfNow()))
+  const hide = (faults: 0 | 1 | 2) => {
+    close()
+    if (!run) return
+    const standin = freshSeed(faults)
+    // Readings of one bench are not those of another.
+    if (run.readings.length === 0) onChange({ ...run, standin })
+    else
+      void begin({
+        ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, standin),
+        ...(run.meter && { meter: run.meter }),
+      })
   }
-  const meterName = run?.meter?.name
   const check = useMemo(() => run && readingsOf(run), [run])
   return (
     <div className="flex w-full flex-wrap items-center gap-2">
-      {runs.list !== null && runs.list.length > 0 ? (
-        <label className="flex items-center gap-1.5">
-          Run
-          <select
-            aria-label="Run"
-            value={runs.open?.id ?? ''}
-            onChange={({ target }) => runs.choose(target.value)}
-            className="h-9 max-w-60 field font-semibold"
-          >
-            {runs.list.map(({ id, document }) => (
-              <option key={id} value={id}>
-                {document.title || 'Untitled run'} ({document.readings.length})
-              </option>
-            ))}
-          </select>
-        </label>
-      ) : (
-        <span className="text-soft">{runs.list === null ? 'Fetching the runs…' : 'No run yet.'}</span>
-      )}
+      <RunChoice runs={runs} />
       {run ? (
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild>
-            <Button className="h-9" aria-label="What is done with runs">
-              <Ellipsis size={15} aria-hidden />
-            </Button>
-          </DropdownMenu.Trigger>
-          <MenuPanel>
-            <MenuItem
-              text="New run: another day, or another set of parts"
-              onSelect={() => void begin(newRun(titleOfNow()))}
-            />
-            <MenuItem text="Rename this run…" onSelect={() => setDialog('title')} />
-            <MenuItem text="Delete this run" onSelect={() => void remove()} />
-            <MenuItem text="Bring in readings (JSON or CSV)…" onSelect={() => file.current?.click()} />
-            <MenuItem
-              text="Take out the readings, as a file (JSON)"
-              onSelect={() =>
-                download(
-                  fileName(`${network.title} ${run.title}`, '.nodrel-readings.json'),
-                  'application/json',
-                  `${JSON.stringify(run, null, 2)}\n`,
-                )
-              }
-            />
-            <MenuItem text="Take out the readings, as a table (CSV)" onSelect={() => void saveCsv()} />
-          </MenuPanel>
-        </DropdownMenu.Root>
+        <>
+          <RunMenu
+            network={network}
+            runs={runs}
+            run={run}
+            onBegin={begin}
+            onNew={beginNew}
+            onRename={() => setDialog('title')}
+            onBring={openFile}
+          />
+          <Button className="h-9" onClick={() => setDialog('meter')}>
+            Meter: <span className="font-semibold">{run.meter?.name ?? 'none named'}</span>
+          </Button>
+        </>
       ) : (
         <>
-          <Button look="strong" className="h-9" onClick={() => void begin(newRun(titleOfNow()))}>
+          <Button look="strong" className="h-9" onClick={beginNew}>
             Begin a run
           </Button>
-          <Button className="h-9" onClick={() => file.current?.click()}>
+          <Button className="h-9" onClick={openFile}>
             Bring in readings
           </Button>
         </>
-      )}
-      {run && (
-        <Button className="h-9" onClick={() => setDialog('meter')}>
-          Meter: <span className="font-semibold">{meterName ?? 'none named'}</span>
-        </Button>
       )}
       <div role="group" aria-label="Beside the log" className="flex flex-wrap">
         {sides.map(({ key, name }) => (
@@ -169,121 +130,40 @@ export function BenchBar({
         />
       </span>
       {refused && (
-        <div role="alert" className="w-full rounded-md border-l-4 border-trouble bg-sheet p-3">
-          <p className="font-semibold">{refused.from} is not taken as it is</p>
-          <ul className="my-1 max-h-40 list-disc overflow-auto pl-5">
-            {refused.problems.slice(0, 50).map(({ part, field, message }, i) => (
-              <li key={i}>
-                {part ? rowOf(part) : field}: {message}
-              </li>
-            ))}
-          </ul>
-          <div className="flex flex-wrap gap-2">
-            {refused.rest && refused.rest.readings.length > 0 && (
-              <Button
-                onClick={() => {
-                  if (!refused.rest) return
-                  void begin(refused.rest)
-                  setRefused(null)
-                }}
-              >
-                Take the other {refused.rest.readings.length} row{refused.rest.readings.length === 1 ? '' : 's'}
-              </Button>
-            )}
-            <Button onClick={() => setRefused(null)}>Take nothing</Button>
-          </div>
-        </div>
+        <Refused
+          refused={refused}
+          onTake={(rest) => {
+            void begin(rest)
+            setRefused(null)
+          }}
+          onLeave={() => setRefused(null)}
+        />
       )}
-      {runs.saving?.state === 'conflict' && (
-        <Dialog title="This run was saved elsewhere in the meantime" open>
-          <p className="mb-3">
-            Here it has {run?.readings.length ?? 0} readings, elsewhere {runs.saving.theirs.content.readings.length}.
-            The one that you do not go on with is kept as a run of its own.
-          </p>
-          <div className="flex gap-2">
-            <Button
-              look="strong"
-              onClick={() => {
-                if (runs.saving?.state !== 'conflict') return
-                const other = runs.saving.theirs.content
-                runs.pick('mine')
-                void runs.keepAside({ ...other, title: `${other.title}, elsewhere`.slice(0, 120) })
-              }}
-            >
-              Go on with mine
-            </Button>
-            <Button
-              onClick={() => {
-                const mine = run
-                runs.pick('theirs')
-                if (mine) void runs.keepAside({ ...mine, title: `${mine.title}, here`.slice(0, 120) })
-              }}
-            >
-              Take the other
-            </Button>
-          </div>
-        </Dialog>
-      )}
-      {runs.saving?.state === 'missing' && run && (
-        <Dialog title="This run was deleted elsewhere" open>
-          <p className="mb-3">What you have here can be kept as a run of its own.</p>
-          <Button look="strong" onClick={() => void begin(run)}>
-            Keep it as a new run
-          </Button>
-        </Dialog>
-      )}
+      <SavedElsewhere runs={runs} run={run} onBegin={begin} />
       {run && (
         <>
           <MeterEditor
             key={`${runs.open?.id} ${dialog}`}
             open={dialog === 'meter'}
-            onClose={() => setDialog(null)}
+            onClose={close}
             meter={run.meter ?? null}
             shipped={meters}
             onChoose={(meter) => {
               const { meter: _before, ...rest } = run
               onChange(meter ? { ...rest, meter } : rest)
-              setDialog(null)
+              close()
             }}
           />
-          <Dialog title="Rename this run" open={dialog === 'title'} onOpenChange={(stays) => !stays && setDialog(null)}>
-            <form
-              onSubmit={(event) => {
-                event.preventDefault()
-                const typed = new FormData(event.currentTarget).get('title')
-                onChange({ ...run, title: String(typed ?? '').trim() })
-                setDialog(null)
-              }}
-              className="flex gap-2"
-            >
-              <input
-                name="title"
-                aria-label="Title of this run"
-                defaultValue={run.title}
-                maxLength={120}
-                className="h-9 flex-1 field"
-              />
-              <Button look="strong" type="submit" className="h-9">
-                Rename it
-              </Button>
-            </form>
-          </Dialog>
-          <HideFault
-            open={dialog === 'fault'}
-            onClose={() => setDialog(null)}
-            hasReadings={run.readings.length > 0}
-            onHide={(faults) => {
-              setDialog(null)
-              const standin = freshSeed(faults)
-              // Readings of one bench are not those of another.
-              if (run.readings.length === 0) onChange({ ...run, standin })
-              else
-                void begin({
-                  ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, standin),
-                  ...(run.meter && { meter: run.meter }),
-                })
+          <RenameRun
+            open={dialog === 'title'}
+            title={run.title}
+            onClose={close}
+            onRename={(title) => {
+              onChange({ ...run, title })
+              close()
             }}
           />
+          <HideFault open={dialog === 'fault'} onClose={close} hasReadings={run.readings.length > 0} onHide={hide} />
         </>
       )}
       {check && !check.ok && (
@@ -293,12 +173,6 @@ export function BenchBar({
       )}
     </div>
   )
-}
-
-/** `readings[3]` as people count. */
-function rowOf(part: string): string {
-  const row = /^readings\[(\d+)\]$/.exec(part)
-  return row ? `row ${Number(row[1]) + 1}` : part
 }
 
 /** Hides a fault, two, or none on the stand-in: another bench, built anew. */

@@ -1,6 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { api, problemText, type LogbookPage, type LogbookQuery } from '@/ui/api'
+import { useRouter } from 'next/navigation'
+import type { NetworkDocument } from '@/core/network'
+import { toast } from '@/ui/toast'
+import { api, problemText, type LogbookEntry, type LogbookPage, type LogbookQuery } from '@/ui/api'
 import { savesAnswered } from '@/ui/saving/underWay'
+import type { EntryActions } from './NetworkList'
 import { onePage } from './onePage'
 
 /** How long to wait before a search is asked for, in milliseconds. */
@@ -128,4 +132,71 @@ export function keepPlace(place: LogbookPlace): void {
   } catch {
     // It is a convenience alone.
   }
+}
+
+/** Remembers the place for the way back, and goes there once what stood there is there again. */
+export function useKeptPlace(place: LogbookPlace, isThere: boolean, pages: number): void {
+  const wanted = useRef<number | null>(null)
+  useEffect(() => {
+    if (!isThere) return
+    keepPlace({ ...place, scroll: wanted.current === null ? place.scroll : window.scrollY })
+  }, [place, isThere])
+  useEffect(() => {
+    if (!isThere || wanted.current !== null || pages < place.pages) return
+    wanted.current = place.scroll
+    window.scrollTo(0, place.scroll)
+  }, [isThere, pages, place])
+  useEffect(() => {
+    const keep = () => {
+      if (wanted.current !== null) keepPlace({ ...readPlace(), scroll: window.scrollY })
+    }
+    window.addEventListener('scroll', keep, { passive: true })
+    return () => window.removeEventListener('scroll', keep)
+  }, [])
+}
+
+/** What is done with networks of the logbook, and which are gone from the screen before the server has answered. */
+export function useEntryActions(refresh: () => Promise<void>, onTags: (entry: LogbookEntry) => void) {
+  const router = useRouter()
+  const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
+  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
+    const answer = await api.create('network', document, { origin })
+    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    if (then === 'stay') await refresh()
+    else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
+  }
+  const duplicate = async ({ id }: LogbookEntry) => {
+    const found = await api.find('network', id)
+    if (!found.ok) return void toast.error(problemText(found.problems))
+    const { document, title } = found.body
+    await create({ ...document, title: `${title}, copy` }, 'stay', id)
+    toast.success(`“${title}” duplicated`)
+  }
+  const putBack = async (id: string) => {
+    const answer = await api.restore('network', id)
+    if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
+    setGone((before) => new Set([...before].filter((it) => it !== id)))
+    await refresh()
+  }
+  const remove = async ({ id, title }: LogbookEntry) => {
+    // Gone from the screen at once, so that it cannot be deleted twice.
+    setGone((before) => new Set([...before, id]))
+    const answer = await api.remove('network', id)
+    if (!answer.ok && answer.status !== 404) {
+      setGone((before) => new Set([...before].filter((it) => it !== id)))
+      return void toast.error(problemText(answer.problems))
+    }
+    toast(`“${title || 'Untitled network'}” is in the bin`, {
+      duration: 15_000,
+      action: { label: 'Undo', onClick: () => void putBack(id) },
+    })
+    await refresh()
+  }
+
+  const actions: EntryActions = {
+    onTags,
+    onDuplicate: (entry) => void duplicate(entry),
+    onRemove: (entry) => void remove(entry),
+  }
+  return { create, gone, forget: () => setGone(new Set()), actions }
 }
