@@ -25,25 +25,29 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
   const { figures } = useSettings().settings
   const [networks, setNetworks] = useState<readonly ComparedNetwork[] | null>(null)
   const [left, setLeft] = useState(0)
+  const [gone, setGone] = useState(0)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [quantity, setQuantity] = useState<Compared>('voltage')
   useEffect(() => {
-    let gone = false
+    let isOver = false
     void (async () => {
       let wanted = ids
       if (of !== null) {
         const family = await api.family(of)
-        if (gone) return
+        if (isOver) return
         if (!family.ok) return setTrouble(problemText(family.problems))
         wanted = family.body.networks.map(({ id }) => id)
       }
       const answers = await Promise.all(wanted.slice(0, most).map((id) => api.find('network', id)))
-      if (gone) return
+      if (isOver) return
+      const failed = answers.find((answer) => !answer.ok && answer.status !== 404)
+      if (failed && !failed.ok) return setTrouble(problemText(failed.problems))
       setLeft(Math.max(0, wanted.length - most))
+      setGone(answers.filter((answer) => !answer.ok).length)
       setNetworks(answers.flatMap((answer) => (answer.ok ? [comparedOf(answer.body.id, answer.body.document)] : [])))
     })()
     return () => {
-      gone = true
+      isOver = true
     }
   }, [of, ids])
   const parts = useMemo(() => partsIn(networks ?? []), [networks])
@@ -59,7 +63,11 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
         {trouble !== null && <p role="alert">{trouble}</p>}
         {networks === null && trouble === null && <progress aria-label="Reading the networks" className="w-40" />}
         {networks !== null && networks.length === 0 && (
-          <p className="text-soft">These networks are not there any more.</p>
+          <p className="text-soft">
+            {gone > 0
+              ? 'These networks are not there any more.'
+              : 'Nothing is chosen. Choose networks in the list of the logbook, and see them side by side here.'}
+          </p>
         )}
         {networks !== null && networks.length > 0 && (
           <>
@@ -121,6 +129,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
             <p className="mt-2 text-xs text-soft">
               Percentages are against the first column.
               {left > 0 && ` ${left} more ${left === 1 ? 'network is' : 'networks are'} not shown.`}
+              {gone > 0 && ` ${gone} of those chosen ${gone === 1 ? 'is' : 'are'} not there any more.`}
             </p>
           </>
         )}

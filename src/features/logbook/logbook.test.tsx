@@ -262,3 +262,22 @@ test('networks are looked at side by side, each value against the first', async 
   expect(rows.slice(2)).toEqual(['R220 Ω40 Ω+100 %', 'R3–50 Ω', 'the whole30 Ω100 Ω+233 %'])
   expect(one('caption')).toHaveTextContent('The resistance of every part in each network')
 })
+
+test('side by side, what cannot be shown is said: nothing chosen, one that is gone, a server in trouble', async () => {
+  const doors = openDoors()
+  keepRecord(doors, 'a', typed('R1 10 + R2 20', { title: 'Quill feed' }))
+  doors.answer('GET /api/networks/b', [
+    500,
+    { problems: [{ part: null, field: 'request', message: 'the disk is full' }] },
+  ])
+  for (const [ids, words] of [
+    [[], 'Nothing is chosen'],
+    [['a', 'c'], '1 of those chosen is not there any more'],
+    [['c'], 'These networks are not there any more'],
+    [['a', 'b'], 'the disk is full'],
+  ] as const) {
+    const { unmount } = show(<Compare of={null} ids={ids} />, {}, doors)
+    expect(await screen.findByText(new RegExp(words))).toBeInTheDocument()
+    unmount()
+  }
+})
