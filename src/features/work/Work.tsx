@@ -8,7 +8,7 @@ import { useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet } from '@/core/worksheet'
-import { SwitchButton, Tip } from '@/ui/Button'
+import { SwitchButton, Tip, Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
@@ -23,7 +23,6 @@ import type { TryHistory } from '@/ui/attempt/Try'
 import { onceThere } from '@/ui/onceThere'
 import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
-import { BridgeOffer } from './BridgeOffer'
 
 const Answers = dynamic(() => onceThere(() => import('./Answers')).then((module) => module.Answers))
 const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
@@ -250,5 +249,23 @@ function ModeSwitch() {
         </Tip>
       ))}
     </div>
+  )
+}
+
+/** Where a bridge stops the reduction: offers to go on beyond series and parallel, or to stop there again. */
+function BridgeOffer() {
+  const { settings, change } = useSettings()
+  const beyond = settings.beyond === 'yes'
+  return (
+    <section aria-label="At the bridge" className="mt-3 rounded-md border border-line bg-sheet px-4 py-2.5">
+      <p>
+        {beyond
+          ? 'This goes beyond series-parallel: at each bridge three resistors were exchanged, delta for wye or wye for delta, and set apart above.'
+          : 'Series and parallel end here. An exchange of three resistors, a delta for a wye or a wye for a delta, goes beyond that and leads on to one resistance.'}
+      </p>
+      <Button className="mt-2" onClick={() => change({ beyond: beyond ? 'no' : 'yes' })}>
+        {beyond ? 'Stop at the bridge again' : 'Go on by delta and wye'}
+      </Button>
+    </section>
   )
 }
