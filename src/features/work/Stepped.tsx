@@ -1,5 +1,5 @@
 import dynamic from 'next/dynamic'
-import { useCallback, useEffect, useMemo, useRef } from 'react'
+import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react'
 import {
   revealed,
   stopsAtPace,
@@ -28,11 +28,11 @@ const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module
 export function Stepped({
   worksheet,
   row,
-  onThreaded,
+  unpointed,
 }: {
   readonly worksheet: Worksheet
   readonly row: string | null
-  readonly onThreaded: (isThreaded: boolean) => void
+  readonly unpointed: ReactNode
 }) {
   const { walk, setWalk } = useOpenNetwork()
   const { pace } = walk
@@ -65,7 +65,7 @@ export function Stepped({
   }, [stops, shown])
   return (
     <>
-      <Threaded worksheet={worksheet} isFound={reveal.isFound} onThreaded={onThreaded}>
+      <Threaded worksheet={worksheet} isFound={reveal.isFound} unpointed={unpointed}>
         <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
         <Stairs worksheet={worksheet} reveal={reveal} />
       </Threaded>

@@ -58,7 +58,6 @@ export function Work() {
   const main = useRef<HTMLElement>(null)
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
-  const [isThreaded, setThreaded] = useState(false)
   // What is in sight is drawn first.
   const isSettled = useDeferredValue(true, false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
@@ -76,7 +75,8 @@ export function Work() {
   const title = document.title || 'network'
   const table = useTableOut(worksheet, title)
   const partsOpen = settings.parts
-  const commands = useMemo((): readonly Command[] => {
+  // On a thread these keys walk and copy the thread; what is tried has no answers yet.
+  const walking = useMemo((): readonly Command[] => {
     const step = (by: number) => () =>
       setRow(
         (before) =>
@@ -84,16 +84,15 @@ export function Work() {
           null,
       )
     return [
+      { name: 'Next step', keys: 'j,down', run: step(1) },
+      { name: 'Previous step', keys: 'k,up', run: step(-1) },
+      { name: 'Copy the answer table', keys: 'c', run: table.copy },
+    ]
+  }, [walked, table])
+  const commands = useMemo(
+    (): readonly Command[] => [
       { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
       { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
-      // On a thread these keys walk and copy the thread; what is tried has no answers yet.
-      ...(isThreaded || isTried
-        ? []
-        : [
-            { name: 'Next step', keys: 'j,down', run: step(1) },
-            { name: 'Previous step', keys: 'k,up', run: step(-1) },
-            { name: 'Copy the answer table', keys: 'c', run: table.copy },
-          ]),
       ...(isTried ? [] : [{ name: 'Save the answer table as CSV', keys: 'v', run: () => void table.save() }]),
       // What is printed is its report.
       {
@@ -102,8 +101,9 @@ export function Work() {
         inFields: true,
         run: () => router.push(`/networks/${id}/report`),
       },
-    ]
-  }, [router, id, walked, partsOpen, isThreaded, isTried, changeSettings, table])
+    ],
+    [router, id, partsOpen, isTried, changeSettings, table],
+  )
 
   return (
     <NetworkFrame
@@ -151,7 +151,6 @@ export function Work() {
             </p>
           )}
           {analysis?.status === 'structure' && <Lettered analysis={analysis} />}
-          {whatIf && !isThreaded && !wrong && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
           {worksheet && (
             <div
               className={clsx(wrong && 'greyed')}
@@ -161,11 +160,16 @@ export function Work() {
               {walk.mode === 'try' ? (
                 <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
-                <Stepped worksheet={worksheet} row={row} onThreaded={setThreaded} />
+                <Stepped worksheet={worksheet} row={row} unpointed={<Commands list={walking} />} />
               ) : (
                 <Threaded
                   worksheet={worksheet}
-                  onThreaded={setThreaded}
+                  unpointed={
+                    <>
+                      {whatIf && !wrong && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
+                      <Commands list={walking} />
+                    </>
+                  }
                   whatIf={whatIf}
                   onWhatIf={wrong ? undefined : setTried}
                 >

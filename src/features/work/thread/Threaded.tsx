@@ -16,7 +16,7 @@ const Thread = dynamic(() => load().then((module) => module.Thread))
 export function Threaded({
   worksheet,
   isFound,
-  onThreaded,
+  unpointed,
   whatIf = null,
   onWhatIf,
   children,
@@ -24,8 +24,8 @@ export function Threaded({
   readonly worksheet: Worksheet
   /** Whether a value is shown by then; all of them unless told otherwise. */
   readonly isFound?: (line: number) => boolean
-  /** Told whether a value is pointed at: keys that walk its thread are not those of the worksheet. */
-  readonly onThreaded: (isThreaded: boolean) => void
+  /** What is there while no value is pointed at: keys that walk a thread are not those of the worksheet. */
+  readonly unpointed: ReactNode
   /** What is tried, where that can be. */
   readonly whatIf?: WhatIf | null
   readonly onWhatIf?: ChangeWhatIf
@@ -33,11 +33,6 @@ export function Threaded({
 }) {
   // What is pointed at is known here alone, so that nothing else is drawn anew with it.
   const [pointed, onPointed] = useState<PointedAt | null>(null)
-  const isThreaded = pointed !== null
-  useEffect(() => {
-    onThreaded(isThreaded)
-    return () => onThreaded(false)
-  }, [onThreaded, isThreaded])
   const base = whatIf?.base ?? worksheet
   // A drag ends in a click, which points at nothing.
   const isDragged = useRef(false)
@@ -122,6 +117,7 @@ export function Threaded({
   }, [place, worksheet, base, pointed, onPointed, onWhatIf])
   return (
     <HandOf value={hand}>
+      {!pointed && unpointed}
       <div
         ref={setPlace}
         className="relative"
