@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react'
 
 /** Shows its children once it comes near the screen, or at once. */
 export function Lazy({
@@ -22,4 +22,9 @@ export function Lazy({
     return () => observer.disconnect()
   }, [near])
   return near || at ? children : <div ref={place} style={{ height }} className="w-40" />
+}
+
+/** Shows its children once what it comes with has been drawn. */
+export function Later({ children }: { readonly children: ReactNode }) {
+  return useDeferredValue(true, false) ? children : null
 }

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useDeferredValue, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet } from '@/core/worksheet'
@@ -17,6 +17,7 @@ import { isHalfTyped } from '@/ui/network/store'
 import { useSettings } from '@/ui/settings'
 import { useArrival } from '@/ui/useArrival'
 import { Stepped } from './Stepped'
+import { Later } from './Lazy'
 import { TakeOutWork, useTableOut } from './TakeOutWork'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
@@ -58,8 +59,6 @@ export function Work() {
   const main = useRef<HTMLElement>(null)
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
-  // What is in sight is drawn first.
-  const isSettled = useDeferredValue(true, false)
   useArrival(() => main.current?.focus({ preventScroll: true }))
 
   const analysis = worksheet?.outcome ?? null
@@ -175,7 +174,9 @@ export function Work() {
                 >
                   <Valley worksheet={worksheet} row={row} reveal={null} />
                   {analysis?.status === 'not-series-parallel' && <BridgeOffer />}
-                  {isSettled && <Answers worksheet={worksheet} steps={steps.length} whatIf={whatIf} />}
+                  <Later>
+                    <Answers worksheet={worksheet} steps={steps.length} whatIf={whatIf} />
+                  </Later>
                 </Threaded>
               )}
             </div>
