@@ -1,12 +1,11 @@
 'use client'
 
 import { lazy, Suspense, useMemo, useState } from 'react'
-import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Button } from '@/ui/Button'
-import { NetworkFrame } from '@/ui/network/NetworkFrame'
+import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useReady } from '@/ui/awake'
@@ -47,16 +46,10 @@ export function Bench() {
   const found = useMemo(() => (network ? planningOf(network) : null), [network])
   const planning = isReady && network && found?.ok ? found.planning : null
   const problems = found && !found.ok ? found.problems : worked.problems
-  const [actions, setActions] = useState<HTMLElement | null>(null)
   return (
-    <NetworkFrame
-      screen="bench"
-      isEntry={false}
-      history={{ undo: runs.undo, redo: runs.redo }}
-      actions={planning && <div ref={setActions} className="contents" />}
-    >
+    <NetworkFrame screen="bench" isEntry={false} history={{ undo: runs.undo, redo: runs.redo }} actions={null}>
       {planning && network ? (
-        <LaidBench network={network} planning={planning} runs={runs} actions={actions} />
+        <LaidBench network={network} planning={planning} runs={runs} />
       ) : (
         <main className="grid min-h-[70vh] content-start gap-3 p-6">
           {isReady && (
@@ -88,13 +81,10 @@ function LaidBench({
   network,
   planning,
   runs,
-  actions: place,
 }: {
   readonly network: Network
   readonly planning: Planning
   readonly runs: Runs
-  /** Where its actions stand, in the frame. */
-  readonly actions: HTMLElement | null
 }) {
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
@@ -129,19 +119,17 @@ function LaidBench({
   }
   return (
     <>
-      {place &&
-        createPortal(
-          <BenchBar
-            network={network}
-            runs={runs}
-            run={run}
-            side={side}
-            onSide={setSide}
-            titleOfNow={titleOfNow}
-            onChange={change}
-          />,
-          place,
-        )}
+      <FrameActions>
+        <BenchBar
+          network={network}
+          runs={runs}
+          run={run}
+          side={side}
+          onSide={setSide}
+          titleOfNow={titleOfNow}
+          onChange={change}
+        />
+      </FrameActions>
       <main className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0">
         <h1 className="sr-only">Bench</h1>
         <div className="grid min-w-0 content-start gap-4">

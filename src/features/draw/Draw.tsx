@@ -1,6 +1,6 @@
 'use client'
 
-import { useRef, useState } from 'react'
+import { useRef } from 'react'
 import { useStore } from 'zustand'
 import { useReady } from '@/ui/awake'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
@@ -17,16 +17,15 @@ export function Draw() {
   const parts = useStore(store, ({ document }) => document.parts.length)
   const isReady = useReady()
   const isDrawn = isReady && parts <= mostDrawn
-  const [actions, setActions] = useState<HTMLElement | null>(null)
   const bring = useRef<(file: File) => void>(null)
   return (
     <NetworkFrame
       screen="draw"
       onPicture={isDrawn ? (file) => bring.current?.(file) : undefined}
-      actions={isDrawn ? <div ref={setActions} className="contents" /> : <TakeOut />}
+      actions={isDrawn ? null : <TakeOut />}
     >
       {isDrawn ? (
-        <DrawnNetwork actions={actions} bringRef={bring} />
+        <DrawnNetwork bringRef={bring} />
       ) : (
         <main className="min-h-[70vh] p-6">
           {isReady && (

@@ -1,6 +1,5 @@
 import clsx from 'clsx'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
-import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { currentPath } from '@/core/picture'
 import { mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
@@ -8,6 +7,7 @@ import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
 import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
+import { FrameActions } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
 import { toast } from '@/ui/toast'
@@ -32,11 +32,8 @@ import { useTyping } from './useTyping'
 
 /** The drawing board, with what lies on it and beside it. */
 export function DrawnNetwork({
-  actions: place,
   bringRef,
 }: {
-  /** Where its actions stand, in the frame. */
-  readonly actions: HTMLElement | null
   /** Is to take a picture that is dropped on the frame. */
   readonly bringRef: RefObject<((file: File) => void) | null>
 }) {
@@ -181,28 +178,26 @@ export function DrawnNetwork({
   const spoken = nodes[lit ?? (cursor ? nodeOf(pointAt(board, cursor) ?? '') : -1)]
   return (
     <>
-      {place &&
-        createPortal(
-          <DrawActions
-            tracing={pathShown !== 'off'}
-            onTrace={turnPath}
-            stretched={stretched}
-            onStretch={stretch}
-            hasPicture={trace !== null}
-            onPicture={picturePressed}
-          >
-            <TakeOutDrawing
-              title={document.title}
-              picture={picture}
-              drawn={{ nodeOf, zero: drawn.zero }}
-              marks={marks}
-              over={over}
-              stretched={stretched ? worked.worksheet : null}
-              traced={trace?.picture}
-            />
-          </DrawActions>,
-          place,
-        )}
+      <FrameActions>
+        <DrawActions
+          tracing={pathShown !== 'off'}
+          onTrace={turnPath}
+          stretched={stretched}
+          onStretch={stretch}
+          hasPicture={trace !== null}
+          onPicture={picturePressed}
+        >
+          <TakeOutDrawing
+            title={document.title}
+            picture={picture}
+            drawn={{ nodeOf, zero: drawn.zero }}
+            marks={marks}
+            over={over}
+            stretched={stretched ? worked.worksheet : null}
+            traced={trace?.picture}
+          />
+        </DrawActions>
+      </FrameActions>
       <Commands list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
         <main className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">

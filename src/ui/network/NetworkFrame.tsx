@@ -3,7 +3,8 @@
 import { FilePlus2, History, Redo2, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState, type ReactNode } from 'react'
+import { createContext, useContext, useMemo, useRef, useState, type ReactNode } from 'react'
+import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
@@ -40,6 +41,14 @@ interface Props {
   readonly children: ReactNode
 }
 
+const ActionsPlace = createContext<HTMLElement | null>(null)
+
+/** What a screen puts beside the formula line, from wherever in the frame it is made. */
+export function FrameActions({ children }: { readonly children: ReactNode }) {
+  const place = useContext(ActionsPlace)
+  return place && createPortal(children, place)
+}
+
 /** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
 export function NetworkFrame({ screen, status, actions, isEntry = true, onPicture, history, children }: Props) {
   const { store, worked } = useOpenNetwork()
@@ -47,6 +56,13 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
   const { id, document, typing, past, future, refused } = useStore(store)
   const router = useRouter()
   const [earlier, setEarlier] = useState(false)
+  const [place, setPlace] = useState<HTMLElement | null>(null)
+  const actionsHere = (
+    <>
+      {actions}
+      <div ref={setPlace} className="contents" />
+    </>
+  )
   const wrong = problems.length > 0 || isHalfTyped(typing)
   const other =
     screen === 'work'
@@ -152,11 +168,11 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
                 >
                   <FilePlus2 size={16} aria-hidden />
                 </Button>
-                {actions}
+                {actionsHere}
               </div>
             </>
           ) : (
-            actions
+            actionsHere
           )}
         </div>
         {drop.isOver && (
@@ -174,7 +190,7 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
           </p>
         )}
       </section>
-      {children}
+      <ActionsPlace.Provider value={place}>{children}</ActionsPlace.Provider>
       {earlier && <EarlierStates onClose={() => setEarlier(false)} />}
     </div>
   )
