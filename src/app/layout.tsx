@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { cookies, headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { earlyScript } from '@/ui/early'
 import { Providers } from '@/ui/Providers'
 import { readSettings } from '@/ui/readSettings'
 import './globals.css'
@@ -16,6 +17,8 @@ export default async function RootLayout({ children }: { readonly children: Reac
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
+        {/* The browser hides the nonce from scripts, so that it is not there when the page comes to life. */}
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript }} />
         <Providers settings={settings} nonce={nonce}>
           {children}
         </Providers>

@@ -3,7 +3,8 @@
 import clsx from 'clsx'
 import { Tooltip } from 'radix-ui'
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react'
-import { keyText } from './keyText'
+import { keyText, withoutLetters } from './keyText'
+import { useSettings } from './settings'
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   /** What it does, for the tooltip; its key stands behind it. */
@@ -52,13 +53,15 @@ export function Button({ tip, keys, look = 'outlined', className, children, ...r
 /** A tooltip: what a control does, and its key. */
 export function Tip({
   text,
-  keys,
+  keys = '',
   children,
 }: {
   readonly text: string
   readonly keys?: string
   readonly children: ReactNode
 }) {
+  const { letters } = useSettings().settings
+  const shown = letters ? keys : withoutLetters(keys)
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
@@ -68,7 +71,7 @@ export function Tip({
           className="z-50 flex gap-2 rounded bg-bar px-2 py-1 text-xs text-bar-ink shadow-lg"
         >
           {text}
-          {keys !== undefined && <kbd className="font-mono text-bar-soft">{keyText(keys)}</kbd>}
+          {shown !== '' && <kbd className="font-mono text-bar-soft">{keyText(shown)}</kbd>}
         </Tooltip.Content>
       </Tooltip.Portal>
     </Tooltip.Root>

@@ -5,6 +5,8 @@ import { Tooltip } from 'radix-ui'
 import { useEffect, type ReactNode } from 'react'
 import dynamic from 'next/dynamic'
 import { Awake } from './awake'
+import { keepFocus } from './home'
+import { replayEarly } from './replayEarly'
 import { SettingsProvider } from './settings'
 import type { Settings } from './settingsCookie'
 import { useToasts } from './toast'
@@ -26,6 +28,11 @@ export function Providers({
   useEffect(() => {
     document.addEventListener('copy', copyPlainly)
     return () => document.removeEventListener('copy', copyPlainly)
+  }, [])
+  useEffect(() => {
+    const stop = keepFocus()
+    replayEarly()
+    return stop
   }, [])
   return (
     <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>

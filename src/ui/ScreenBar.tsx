@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { Shell } from './Shell'
 import { TopBar } from './TopBar'
-import { ViewMenu } from './ViewMenu'
+import { SettingsMenu } from './SettingsMenu'
 
 /** The bar of a screen: what is looked at; at its end what the screen can do, how things look, and what every screen has. */
 export function ScreenBar({ end, children }: { readonly end?: ReactNode; readonly children: ReactNode }) {
@@ -10,7 +10,7 @@ export function ScreenBar({ end, children }: { readonly end?: ReactNode; readonl
       right={
         <>
           {end}
-          <ViewMenu />
+          <SettingsMenu />
           <Shell />
         </>
       }

@@ -1,6 +1,10 @@
 const shown: Readonly<Record<string, string>> = {
   mod: 'Ctrl',
   shift: 'Shift',
+  left: '←',
+  right: '→',
+  home: 'Home',
+  end: 'End',
   down: '↓',
   up: '↑',
   esc: 'Esc',
@@ -22,10 +26,10 @@ export function keyText(keys: string): string {
     .join(' or ')
 }
 
-/** The keys of a command without those that are a single character. */
+/** The keys of a command without those that write a character. */
 export function withoutLetters(keys: string): string {
   return keys
     .split(',')
-    .filter((key) => key.length > 1)
+    .filter((key) => !/^(shift\+)?.?$/.test(key))
     .join(',')
 }

@@ -10,7 +10,7 @@ const usual = {
   nodes: 'numbers',
   form: 'line',
   parts: false,
-  letters: true,
+  letters: false,
   logbook: 'cards',
 }
 
@@ -24,7 +24,7 @@ test('settings are read from their cookie', () => {
     nodes: 'letters',
     form: 'loop',
     parts: true,
-    letters: false,
+    letters: true,
     logbook: 'cards',
   }
   expect(read(encodeURIComponent(JSON.stringify(kept)))).toEqual(kept)
@@ -57,5 +57,6 @@ test('with letters off, only keys that nobody types by mistake are left', () => 
   expect(withoutLetters('j,down')).toBe('down')
   expect(withoutLetters('p')).toBe('')
   expect(withoutLetters('?')).toBe('')
+  expect(withoutLetters('shift+v')).toBe('')
   expect(withoutLetters('mod+shift+z,mod+y')).toBe('mod+shift+z,mod+y')
 })

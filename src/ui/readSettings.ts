@@ -15,7 +15,7 @@ const shape = yup.object({
   form: oneOf(['line', 'loop']),
   logbook: oneOf(['cards', 'list']),
   parts: yup.boolean().default(false),
-  letters: yup.boolean().default(true),
+  letters: yup.boolean().default(false),
 })
 
 /** The settings in the cookies that a request brings; the usual ones where they are missing or make no sense. */

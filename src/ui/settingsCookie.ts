@@ -13,7 +13,7 @@ export interface Settings extends School {
   readonly logbook: 'cards' | 'list'
   /** Whether the parts list is open. */
   readonly parts: boolean
-  /** Whether single letters are keys; who speaks to the computer, or slips easily, turns them off. */
+  /** Whether single letters and digits are keys everywhere, not only where the focus is (WCAG 2.2, 2.1.4). */
   readonly letters: boolean
 }
 

@@ -6,6 +6,7 @@ export const wentTo: string[] = []
 const router = { push: (path: string) => void wentTo.push(path), refresh: () => undefined }
 
 export const useRouter = () => router
+export const usePathname = () => window.location.pathname
 
 type Loaded<P> = ComponentType<P> | { readonly default: ComponentType<P> }
 

@@ -101,6 +101,16 @@ export async function press(...keys: readonly string[]): Promise<void> {
   await settled()
 }
 
+/** Looks for something in the palette, and takes what is found first. */
+export async function find(words: string): Promise<void> {
+  await press('Control+k')
+  const palette = await screen.findByRole('combobox', { name: 'Find a network or a command' })
+  fill(palette, words)
+  await waitFor(() => expect(screen.getAllByRole('option').length).toBeGreaterThan(0))
+  await press('Enter')
+  await waitFor(() => expect(screen.queryByRole('combobox', { name: 'Find a network or a command' })).toBeNull())
+}
+
 /** Types into what has the focus. */
 export async function type(text: string): Promise<void> {
   if (text !== '') await user.keyboard(text.replace(/[{[]/g, '$&$&'))

@@ -1,10 +1,11 @@
 'use client'
 
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Button } from '@/ui/Button'
+import { firstEmpty, useHome } from '@/ui/home'
 import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
@@ -86,6 +87,9 @@ function LaidBench({
   readonly planning: Planning
   readonly runs: Runs
 }) {
+  const main = useRef<HTMLElement>(null)
+  // The next row that is not read yet.
+  useHome(main, () => (runs.list === null ? 'soon' : firstEmpty(main.current, '[data-reading]')))
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
   const [active, setActive] = useState<LogRow | null>(null)
@@ -114,7 +118,7 @@ function LaidBench({
   const change = (document: RunDocument) => runs.change(document)
   const goNext = () => {
     const field = document.querySelector<HTMLElement>(`[data-row="${CSS.escape(nextKey ?? '')}"] [data-reading]`)
-    field?.focus()
+    if (field) field.focus()
     field?.scrollIntoView({ block: 'center' })
   }
   return (
@@ -130,7 +134,11 @@ function LaidBench({
           onChange={change}
         />
       </FrameActions>
-      <main className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0">
+      <main
+        ref={main}
+        tabIndex={-1}
+        className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] outline-none print:block print:p-0"
+      >
         <h1 className="sr-only">Bench</h1>
         <div className="grid min-w-0 content-start gap-4">
           <p className="hidden text-lg font-semibold print:block">

@@ -3,6 +3,7 @@ import { Plus, X } from 'lucide-react'
 import { useState } from 'react'
 import { leadsOf, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
+import { focusLater } from '@/ui/home'
 import { AddMeasurement } from './AddMeasurement'
 import { ReadingField } from './ReadingField'
 import { rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
@@ -113,6 +114,7 @@ export function PlanLog({
                 setAdding(false)
                 onActive(row)
                 setAdded([...added.filter(({ key }) => key !== row.key), row])
+                focusLater(() => document.querySelector(`[data-row="${CSS.escape(row.key)}"] [data-reading]`))
               }}
               onCancel={() => setAdding(false)}
             />

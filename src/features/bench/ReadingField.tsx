@@ -6,6 +6,8 @@ import { Button } from '@/ui/Button'
 import type { LogRow } from '@/ui/bench/laid'
 import { slipOf, type Slip } from '@/ui/bench/words'
 
+const readings = () => [...document.querySelectorAll<HTMLInputElement>('[data-reading]')]
+
 /** The value that was read: typed as people write it; what looks like a slip is asked about before it is logged. */
 export function ReadingField({
   row,
@@ -29,6 +31,7 @@ export function ReadingField({
     show(next)
   }
   const [asked, setAsked] = useState<Slip | null>(null)
+  const input = useRef<HTMLInputElement>(null)
   const text = typed ?? kept
   const wrong = typed !== null && typed.trim() !== '' ? readValue(typed, row.measurement.quantity) : null
   const log = (value: string) => {
@@ -65,13 +68,21 @@ export function ReadingField({
     if (step === 0) return
     event.preventDefault()
     if (!commit()) return
-    const fields = [...document.querySelectorAll<HTMLInputElement>('[data-reading]')]
+    const fields = readings()
     fields[fields.indexOf(event.currentTarget) + step]?.focus()
+  }
+  const answer = (value: string) => {
+    const fields = readings()
+    const below = fields.slice(fields.findIndex((it) => it === input.current) + 1)
+    log(value)
+    // The next reading is for the next row that is not read yet.
+    ;(below.find((it) => it.value === '') ?? below[0] ?? input.current)?.focus()
   }
   const problem = typeof wrong === 'string' ? wrong : null
   return (
     <>
       <input
+        ref={input}
         data-reading
         aria-label={label}
         aria-invalid={problem !== null}
@@ -104,10 +115,10 @@ export function ReadingField({
           <span>
             {asked.typed} {asked.why}.
           </span>
-          <Button className="!min-h-7 text-xs" onClick={() => log(asked.meant)}>
+          <Button className="!min-h-7 text-xs" onClick={() => answer(asked.meant)}>
             I read {asked.meant}
           </Button>
-          <Button className="!min-h-7 text-xs" onClick={() => log(asked.typed)}>
+          <Button className="!min-h-7 text-xs" onClick={() => answer(asked.typed)}>
             Log {asked.typed} as it stands
           </Button>
         </p>

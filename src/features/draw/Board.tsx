@@ -144,6 +144,7 @@ export function Board(props: Props) {
       // oxlint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- as above
       tabIndex={0}
       aria-label="Drawing board"
+      data-keys="board"
       aria-roledescription="drawing board"
       aria-describedby="board-hint"
       {...handlers}

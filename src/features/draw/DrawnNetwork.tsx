@@ -5,13 +5,13 @@ import { currentPath } from '@/core/picture'
 import { mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
+import { useHome } from '@/ui/home'
 import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
 import { FrameActions } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PartsPanel } from '@/ui/network/PartsPanel'
 import { toast } from '@/ui/toast'
-import { useArrival } from '@/ui/useArrival'
 import { AskedNode } from './AskedNode'
 import { Board } from './Board'
 import { type BoardActions, useBoard, useEdit } from './useBoard'
@@ -45,6 +45,7 @@ export function DrawnNetwork({
   const { board, nodes, nodeOf, picture } = drawn
   const edit = useEdit()
   const area = useRef<HTMLDivElement>(null)
+  const main = useRef<HTMLElement>(null)
   const seen = useView(picture.box, document.sketch?.points === undefined)
   const { view, show, zoom, fitAll } = seen
   const parts = useChosen(area, show)
@@ -89,7 +90,7 @@ export function DrawnNetwork({
     () => area.current?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true }),
     [],
   )
-  useArrival(focusBoard)
+  useHome(main, () => area.current?.querySelector<HTMLElement>('[role=application]') ?? 'soon')
   const focusPart = (name: string) =>
     area.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(name)}"]`)?.focus({ preventScroll: true })
   const strokes = useTyping({
@@ -114,6 +115,7 @@ export function DrawnNetwork({
     [drawn.misses, justDrawn],
   )
   const join = useCallback((...which: readonly Miss[]) => edit((now) => which.reduce(mendMiss, now)), [edit])
+  const isChosen = chosen.size > 0
   const actions = useMemo(
     (): BoardActions => ({
       onStroke: begin,
@@ -156,22 +158,27 @@ export function DrawnNetwork({
     (): readonly Command[] => [
       {
         name: stretched ? 'Back to the drawing' : 'Stretch the drawing from + to −',
+        also: 'unfold untangle redraw',
         keys: stretched ? 's,esc' : 's',
         run: stretch,
       },
-      { name: 'Current’s path', keys: 'c', run: turnPath },
-      { name: 'Choose all parts', keys: 'mod+a', run: parts.chooseAll },
-      { name: 'Turn what is chosen', keys: 'r', run: parts.turn },
-      { name: 'Flip what is chosen', keys: 'x', run: parts.flip },
-      { name: 'Duplicate what is chosen', keys: 'mod+d', run: parts.duplicate },
-      { name: 'To the board, to draw the next stroke', keys: 'n', run: toBoard },
-      { name: 'Zoom in', keys: 'i', run: () => zoom(zoomStep) },
-      { name: 'Zoom out', keys: 'o', run: () => zoom(1 / zoomStep) },
-      { name: 'Show the whole drawing', keys: 'z', run: fitAll },
-      { name: 'Print the drawing', keys: 'mod+p', run: () => print() },
-      { name: 'A picture under the drawing, to trace it', keys: 't', run: picturePressed },
+      { name: 'Current’s path', also: 'arrows flow direction', keys: 'c', run: turnPath },
+      { name: 'Choose all parts', also: 'select everything', keys: 'mod+a', run: parts.chooseAll },
+      ...(isChosen
+        ? [
+            { name: 'Turn what is chosen', also: 'rotate', keys: 'r', run: parts.turn },
+            { name: 'Flip what is chosen', also: 'mirror swap', keys: 'x', run: parts.flip },
+            { name: 'Duplicate what is chosen', also: 'copy', keys: 'mod+d', run: parts.duplicate },
+          ]
+        : []),
+      { name: 'To the board, to draw the next stroke', also: 'new part resistor', keys: 'n', run: toBoard },
+      { name: 'Zoom in', also: 'larger bigger', keys: 'i', run: () => zoom(zoomStep) },
+      { name: 'Zoom out', also: 'smaller', keys: 'o', run: () => zoom(1 / zoomStep) },
+      { name: 'Show the whole drawing', also: 'fit zoom all', keys: 'z', run: fitAll },
+      { name: 'Print the drawing', also: 'pdf paper', keys: 'mod+p', run: () => print() },
+      { name: 'Trace a picture', also: 'photo photograph scan image', keys: 't', run: picturePressed },
     ],
-    [picturePressed, stretched, stretch, turnPath, parts, zoom, fitAll, toBoard],
+    [picturePressed, stretched, stretch, turnPath, parts, isChosen, zoom, fitAll, toBoard],
   )
 
   const askedMark = picture.nodes.find(({ node }) => node === asked)
@@ -198,9 +205,9 @@ export function DrawnNetwork({
           />
         </DrawActions>
       </FrameActions>
-      <Commands list={commands} />
+      <Commands group="The board" within="board" list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
-        <main className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
+        <main ref={main} className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
           <h1 className="sr-only print:not-sr-only print:p-4">
             {document.title || 'Untitled network'}
             <span className="print:hidden">: drawing</span>

@@ -1,25 +1,7 @@
 import { fireEvent } from '@testing-library/react'
 import { newDrawing } from '@/core/entry'
 import type { NetworkDocument } from '@/core/network'
-import {
-  all,
-  asleep,
-  between,
-  button,
-  click,
-  fill,
-  focus,
-  labelled,
-  one,
-  open,
-  press,
-  screen,
-  send,
-  settled,
-  textOf,
-  type,
-  waitFor,
-} from '../../../test/screen/show'
+import { all, asleep, between, button, click, fill, focus, labelled, one, open, press, screen, send, settled, textOf, type, waitFor, find } from '../../../test/screen/show'
 import { Draw } from './Draw'
 
 const board = () => screen.getByRole('application', { name: 'Drawing board' })
@@ -216,14 +198,13 @@ test('a node is lit with all it joins, renamed, and made 0 V; numbers become let
   await press('Enter')
   expect(node(2)).toHaveTextContent('mid')
   expect(one('[data-finding=shorted]')).toHaveTextContent('both ends are on node mid')
-  await press('a')
+  await find('node labels A B C')
   expect(node(1)).toHaveTextContent('B')
   expect(node(2)).toHaveTextContent('mid')
-  await press('a')
+  await find('node labels 1 2 3')
   focus(node(0))
   await press('Enter')
   await click(button(/^Make this 0/))
-  await press('p')
   await waitFor(() => expect(labelled('0 V at point')).toHaveValue('A'))
 })
 
@@ -262,13 +243,13 @@ test('three views of one network: an edit in one keeps what the others own', asy
   expect(drawn('R2')).toHaveTextContent('dead end')
   // Another structure would replace the drawing: it is asked first.
   fill(formula(), '5 + 6')
-  expect(screen.getByText(/it would replace your drawing/)).toBeInTheDocument()
-  await click(button('Keep it'))
+  expect(screen.getByText(/It replaces your drawing/)).toBeInTheDocument()
+  await click(button('Keep the drawing'))
   expect(at('strip')).toBe(before)
   fill(formula(), '5 + 6')
   await click(button('Replace the drawing'))
   expect(all('[data-part]', board())).toHaveLength(3)
-  await click(button('Undo'))
+  await click(screen.getAllByRole('button', { name: 'Undo' })[0])
   expect(at('strip')).toBe(before)
 })
 

@@ -80,9 +80,9 @@ export function useBoardKeys(root: RefObject<HTMLDivElement | null>, props: Prop
       const parts = meant()
       const [one] = parts
       const name = focused()
-      if (isDigit(event)) {
+      if (isDigit(event) && parts.size === 1) {
         stop()
-        if (parts.size === 1) actions.onEdit(one, event.key)
+        actions.onEdit(one, event.key)
       } else if (event.key === 'Delete' || event.key === 'Backspace') {
         if (parts.size === 0) return
         event.preventDefault()

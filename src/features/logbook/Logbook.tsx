@@ -9,10 +9,10 @@ import { newDrawing } from '@/core/entry'
 import type { LogbookEntry, LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { beginsNetwork, useHearing, useHome } from '@/ui/home'
 import { useSettings } from '@/ui/settings'
 import { FileField } from '@/ui/FileField'
 import { ScreenBar } from '@/ui/ScreenBar'
-import { useArrival } from '@/ui/useArrival'
 import { useFileDrop } from '@/ui/useFileDrop'
 import { useAwake } from '@/ui/awake'
 import { onceThere } from '@/ui/onceThere'
@@ -40,7 +40,7 @@ const orders = {
 export function Logbook({ first }: { readonly first: string }) {
   const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main)
   const { settings, change: changeSettings } = useSettings()
   const { nodes, form, logbook: view } = settings
   // Until the page has come to life it is what the server read: the beginning.
@@ -72,23 +72,35 @@ export function Logbook({ first }: { readonly first: string }) {
 
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'New network, typed', keys: 'n', run: () => void create(newDrawing, 'open') },
-      { name: 'New network, drawn', keys: 'p', run: () => void create(newDrawing, 'draw') },
-      { name: 'Import files', keys: 'i', run: () => openFiles() },
-      { name: 'Open the bin', keys: 'x', run: () => setBinOpen(true) },
-      { name: 'Cards or a list', keys: 'v', run: turnView },
-      { name: 'Search the logbook', keys: '/', run: () => searchField.current?.focus() },
+      { name: 'New network', also: 'add create start typed', keys: 'n', run: () => void create(newDrawing, 'open') },
+      { name: 'Draw a network', also: 'new add create picture', keys: 'p', run: () => void create(newDrawing, 'draw') },
+      { name: 'Import files', also: 'open load upload archive csv', keys: 'i', run: () => openFiles() },
+      {
+        name: 'Open the bin',
+        also: 'deleted delete removed remove restore trash',
+        keys: 'x',
+        run: () => setBinOpen(true),
+      },
+      { name: 'Cards or a list', also: 'view', keys: 'v', run: turnView },
+      { name: 'Search the logbook', also: 'find open', keys: '/', run: () => searchField.current?.focus() },
     ],
     // oxlint-disable-next-line react/exhaustive-deps -- the actions only use the router and stable setters
     [openFiles, turnView],
   )
+
+  // A network is begun with what is typed; a word is looked for.
+  useHearing((key) => {
+    if (beginsNetwork(key)) void create(newDrawing, 'open', undefined, key)
+    else searchField.current?.focus()
+    return true
+  })
 
   const { found, all } = pages[pages.length - 1]
   const entries = pages.flatMap((page) => page.entries)
   const shown = entries.filter(({ id }, i) => !gone.has(id) && entries.findIndex((other) => other.id === id) === i)
   return (
     <div {...drop.handlers} className="min-h-screen">
-      <Commands list={commands} />
+      <Commands group="This screen" list={commands} />
       <ScreenBar>
         <h1 className="font-medium">Logbook</h1>
         <Link href="/practice" className="rounded-md px-3 py-1.5 text-bar-soft hover:text-bar-ink max-sm:px-1.5">

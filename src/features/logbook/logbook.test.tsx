@@ -2,25 +2,7 @@ import { cardOf } from '@/core/picture'
 import type { LogbookPage } from '@/ui/api'
 import { openDoors, keepRecord } from '../../../test/screen/doors'
 import { wentTo } from '../../../test/screen/next'
-import {
-  all,
-  between,
-  button,
-  click,
-  fill,
-  give,
-  labelled,
-  one,
-  press,
-  screen,
-  select,
-  settled,
-  show,
-  textOf,
-  typed,
-  waitFor,
-  within,
-} from '../../../test/screen/show'
+import { all, between, button, click, fill, give, labelled, one, press, screen, select, settled, show, textOf, typed, waitFor, within, find } from '../../../test/screen/show'
 import { Compare } from './Compare'
 import { Logbook } from './Logbook'
 
@@ -95,19 +77,19 @@ test('cards say what comes out; the search, the order, a tag and how sheets are 
   const [strip] = screen.getAllByRole('listitem').filter((it) => it.textContent?.includes('Dew strip'))
   expect(textOf(strip)).toContain('Req 12.5 Ω')
   expect(textOf(strip)).toContain('5 resistors')
-  await press('/')
+  // A word that is typed with nothing to take it is looked for.
+  await press('q')
   expect(labelled('Search the logbook')).toHaveFocus()
+  expect(labelled('Search the logbook')).toHaveValue('q')
   fill(labelled('Search the logbook'), '4k7 strip')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ ...stringly(query({ search: '4k7 strip' })) }))
   select(screen.getByRole('combobox'), 'title')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ by: 'title' }))
   await click(button(/^quill 1$/))
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ tag: 'quill' }))
-  await click(screen.getByRole('heading', { name: 'Logbook' }))
-  ;(document.activeElement as HTMLElement).blur()
-  await press('l')
+  await find('sheets loop')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ form: 'loop' }))
-  await press('v')
+  await click(button('Show a list'))
   expect(screen.getAllByRole('row')).toHaveLength(3)
 })
 
@@ -170,7 +152,7 @@ test('a new network is opened typed or drawn; what the server refuses is said', 
   doors.answer('POST /api/networks', [201, { id: 'new' }])
   await click(button('New network'))
   expect(wentTo.at(-1)).toBe('/networks/new')
-  await press('p')
+  await click(button('Draw a network'))
   expect(wentTo.at(-1)).toBe('/networks/new/draw')
   doors.answer('POST /api/networks', [507, { problems: [{ part: null, field: 'disk', message: 'the disk is full' }] }])
   await click(button('Draw a network'))

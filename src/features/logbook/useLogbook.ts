@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation'
 import type { NetworkDocument } from '@/core/network'
 import { toast } from '@/ui/toast'
 import { api, problemText, type LogbookEntry, type LogbookPage, type LogbookQuery } from '@/ui/api'
+import { holdTyping, typingArrived } from '@/ui/home'
 import { savesAnswered } from '@/ui/saving/underWay'
 import type { EntryActions } from './NetworkList'
 import { onePage } from './onePage'
@@ -159,9 +160,14 @@ export function useKeptPlace(place: LogbookPlace, isThere: boolean, pages: numbe
 export function useEntryActions(refresh: () => Promise<void>, onTags: (entry: LogbookEntry) => void) {
   const router = useRouter()
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set())
-  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string) => {
+  const create = async (document: NetworkDocument, then: 'open' | 'draw' | 'stay', origin?: string, typed = '') => {
+    // What is typed meanwhile is for the new network.
+    if (then !== 'stay') holdTyping(typed)
     const answer = await api.create('network', document, { origin })
-    if (!answer.ok) return void toast.error(problemText(answer.problems))
+    if (!answer.ok) {
+      typingArrived()
+      return void toast.error(problemText(answer.problems))
+    }
     if (then === 'stay') await refresh()
     else router.push(`/networks/${answer.body.id}${then === 'draw' ? '/draw' : ''}`)
   }

@@ -19,8 +19,8 @@ import type { ListedExercise } from '@/ui/api'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { firstEmpty, useHome } from '@/ui/home'
 import { SavingState } from '@/ui/saving/SavingState'
-import { useArrival } from '@/ui/useArrival'
 import { useReady } from '@/ui/awake'
 import { DialSentence } from './DialSentence'
 import { Marks } from './Marks'
@@ -196,7 +196,7 @@ function Worked({
   const { judged, moves, saving, notKept, seconds } = exercise
   const [history_, setHistory] = useState<TryHistory | null>(null)
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main, () => (saving ? nextInTask(main.current) : 'soon'))
   const count = useRef<number | null>(null)
   useEffect(() => {
     if (!saving) return
@@ -218,7 +218,7 @@ function Worked({
   )
   return (
     <div className="flex flex-1 flex-col lg:flex-row">
-      <Commands list={commands} />
+      <Commands group="The task" list={commands} />
       <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-4 pt-3 pb-24 outline-none">
         <h1 className="sr-only">Practice</h1>
         <div className={isGrey ? 'greyed' : undefined} data-task={task.dials.kind}>
@@ -247,6 +247,11 @@ function Worked({
       </aside>
     </div>
   )
+}
+
+/** The choice or the field that a task waits for; null where there is none. */
+function nextInTask(place: Element | null) {
+  return place?.querySelector<HTMLElement>('[data-keys~=answers], [data-try]') ?? firstEmpty(place)
 }
 
 /** The code of the task: shown, to be passed on; another one is typed over it. */

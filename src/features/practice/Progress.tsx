@@ -7,7 +7,7 @@ import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { download } from '@/ui/download'
 import { toast } from '@/ui/toast'
-import { useArrival } from '@/ui/useArrival'
+import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { onceThere } from '@/ui/onceThere'
 import { dialTexts } from './DialSentence'
@@ -24,7 +24,7 @@ const listed = 50
 export function Progress({ practised }: { readonly practised: readonly ListedExercise[] }) {
   const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main)
   const [list, setList] = useState(practised)
   const [asking, setAsking] = useState(false)
   const [now] = useState(() => Date.now())

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
 import { useMemo } from 'react'
+import { Commands, type Command } from '@/ui/commands'
 import { sheetLetter, type Question, equivalentOf, pairedId, type Drawn, type Task } from '@/core/learner'
 import { boxAround, stretch, type Label } from '@/core/picture'
 import { sheetOf, type SheetElement } from '@/core/structure'
@@ -33,8 +34,18 @@ export function RedrawTask({
   const box = boxAround(before, group)
   const last = moves.findLast((move) => move.do === 'pick')
   const picked = last?.do === 'pick' ? last.sheet : null
+  const commands = useMemo(
+    (): readonly Command[] =>
+      question.sheets.map((_, sheet) => ({
+        name: `Sheet ${sheetLetter(sheet)}`,
+        keys: sheetLetter(sheet).toLowerCase(),
+        run: () => make({ do: 'pick', sheet }),
+      })),
+    [question, make],
+  )
   return (
     <div className="grid gap-3">
+      <Commands group="The task" within="answers" list={commands} />
       <div className="flex flex-wrap items-center gap-4">
         <div className="w-fit max-w-full overflow-x-auto rounded-lg border border-l-4 border-line border-l-reduce paper">
           <SheetDrawing
@@ -52,7 +63,12 @@ export function RedrawTask({
         </h2>
       </div>
       <SaidNote said={judged.said[0]} />
-      <div role="group" aria-label="Which sheet comes next" className="grid gap-3 md:grid-cols-2">
+      <div
+        role="group"
+        aria-label="Which sheet comes next"
+        data-keys="answers"
+        tabIndex={-1}
+        className="grid gap-3 outline-none md:grid-cols-2">
         {options.map((picture, i) => {
           const isRight = question.sheets[i].slip === null
           const isPicked = picked === i

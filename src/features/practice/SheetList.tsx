@@ -9,7 +9,7 @@ import { api, problemText, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
 import { toast } from '@/ui/toast'
-import { useArrival } from '@/ui/useArrival'
+import { useHome } from '@/ui/home'
 import { markRow, type MarkRow } from './markRows'
 import { MarksTable } from './MarksTable'
 import { PracticeFrame } from './PracticeFrame'
@@ -32,7 +32,7 @@ function newSheet(): KeptSheet {
 export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[] }) {
   const router = useRouter()
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main)
   const [sheets, setSheets] = useState(first)
   const [refused, setRefused] = useState<readonly { readonly file: string; readonly problems: readonly string[] }[]>([])
   const [rows, setRows] = useState<readonly MarkRow[]>([])

@@ -2,7 +2,7 @@
 
 import { useRef } from 'react'
 import type { Saved } from '@/ui/api'
-import { useArrival } from '@/ui/useArrival'
+import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { PracticeFrame } from './PracticeFrame'
 import { SheetEditor } from './SheetEditor'
@@ -20,7 +20,7 @@ export function SheetScreen({ record, code }: { readonly record: Saved<'sheet'>;
 function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly code: string | null }) {
   const state = useSheet(record)
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main)
   return (
     <main ref={main} tabIndex={-1} className="grid content-start gap-4 p-4 pb-24 outline-none" data-sheet={record.id}>
       {record.document.role === 'set' ? (

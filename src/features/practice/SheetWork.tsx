@@ -179,6 +179,7 @@ function SheetTask({
   return (
     <section aria-label={`Task ${number}`} data-task={task.dials.kind}>
       <Commands
+        group="The task"
         list={[
           { name: 'Undo', keys: 'mod+z', inFields: true, run: () => history?.undo?.() },
           { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => history?.redo?.() },

@@ -38,7 +38,7 @@ export function SpotTask({
   )
   return (
     <div className="flex flex-wrap items-start gap-4">
-      <Commands list={commands} />
+      <Commands group="The task" within="answers" list={commands} />
       <TaskPicture task={task} chosen={pair} lit={said?.nodes} />
       <div className="grid min-w-72 flex-1 content-start gap-2">
         {said && lastAt !== open && (
@@ -53,7 +53,7 @@ export function SpotTask({
               {open + 1} of {pairs.length}: how do <span className="font-mono">{pair[0]}</span> and{' '}
               <span className="font-mono">{pair[1]}</span> lie?
             </h2>
-            <div role="group" aria-label="How they lie, and why" className="grid max-w-md gap-1.5">
+            <div role="group" aria-label="How they lie, and why" data-keys="answers" tabIndex={-1} className="grid max-w-md gap-1.5">
               {answers.map((answer, i) => (
                 <Button
                   key={answer}

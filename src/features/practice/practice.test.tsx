@@ -71,6 +71,8 @@ test('solve: 54 Ω beside 36 Ω + 18 Ω, at 27 V; first on the picture, then on 
 test('series or parallel: a key for each pair', async () => {
   await open('10R3-QDZW-J120')
   expect(screen.getByText(/1 of 6/)).toBeInTheDocument()
+  // The answers have the focus, and with it their keys.
+  await waitFor(() => expect(document.activeElement).toHaveAttribute('aria-label', 'How they lie, and why'))
   await press('s')
   expect(said().dataset.said).toBe('wrong')
   // Parallel, series, another leaves, no node in common, the supply between, another leaves.

@@ -11,7 +11,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PageRules } from '@/ui/paper/PageRules'
 import { ReportPaper } from '@/ui/paper/ReportPaper'
 import { useSettings } from '@/ui/settings'
-import { useArrival } from '@/ui/useArrival'
+import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { attemptSection, useRecords } from './useRecords'
 import { Choices, fieldNames } from './Choices'
@@ -27,7 +27,7 @@ export function ReportScreen() {
   const { settings } = useSettings()
   const isAwake = useAwake()
   const main = useRef<HTMLElement>(null)
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  useHome(main)
   const { network, worksheet, problems } = worked
   const records = useRecords(id, network)
   const planning = useMemo(() => {

@@ -16,6 +16,7 @@ import {
 import { elementKey } from '@/core/structure'
 import { CheckLine, ValueLine } from './Line'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
+import { parallelNames } from '@/ui/schoolTexts'
 
 interface Props {
   readonly worksheet: Worksheet
@@ -75,13 +76,6 @@ export function BlockWords({ worksheet, row, side, block, exact, reached, tone, 
       )}
     </>
   )
-}
-
-export const parallelNames: Readonly<Record<ParallelChoice, string>> = {
-  reciprocals: 'reciprocals',
-  'product-over-sum': 'product over sum',
-  'value-over-count': 'value over count',
-  'common-denominator': 'common denominator',
 }
 
 /** The way of one parallel step, among those that apply to it. */

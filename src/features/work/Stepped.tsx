@@ -116,7 +116,7 @@ function StepBar({
         'fixed inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full items-center justify-center gap-2 px-3 py-2 max-sm:w-full',
       )}
     >
-      <Commands list={commands} />
+      <Commands group="The steps" within="steps" list={commands} />
       <Button tip="Start over" keys="home" aria-label="Start over" disabled={shown === 0} onClick={commands[2].run}>
         <ChevronsLeft size={16} aria-hidden />
       </Button>

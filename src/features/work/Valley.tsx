@@ -117,7 +117,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
   const chosenRow = choice && between.find(({ key }) => key === choice.row)
   return (
     <section ref={place} aria-label="The valley" className="@container">
-      <Commands list={clear} />
+      <Commands group="The steps" list={clear} />
       <div className="mb-2 flex justify-between gap-4 text-soft">
         <p>
           <span className="font-semibold text-reduce">↓ Reduce</span>{' '}

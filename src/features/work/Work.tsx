@@ -10,12 +10,13 @@ import { isInRounds } from '@/core/structure'
 import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet } from '@/core/worksheet'
 import { SwitchButton, Tip, Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { holdTyping, useHome } from '@/ui/home'
+import { useAwake } from '@/ui/awake'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
 import { useSettings } from '@/ui/settings'
-import { useArrival } from '@/ui/useArrival'
 import { Stepped } from './Stepped'
 import { Later } from './Lazy'
 import { TakeOutWork, useTableOut } from './TakeOutWork'
@@ -59,7 +60,10 @@ export function Work() {
   const main = useRef<HTMLElement>(null)
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
-  useArrival(() => main.current?.focus({ preventScroll: true }))
+  const isAwake = useAwake()
+  const isEmpty = !document.parts.some(({ kind }) => kind === 'resistor')
+  // A network that is empty is typed.
+  useHome(main, () => (!isAwake ? 'soon' : isEmpty && !isTried ? window.document.getElementById('formula') : null))
 
   const analysis = worksheet?.outcome ?? null
   // Steps are counted by the rows in which they stand.
@@ -85,20 +89,43 @@ export function Work() {
     return [
       { name: 'Next step', keys: 'j,down', run: step(1) },
       { name: 'Previous step', keys: 'k,up', run: step(-1) },
-      { name: 'Copy the answer table', keys: 'c', run: table.copy },
+      { name: 'Copy the answer table', also: 'clipboard results values', keys: 'c', run: table.copy },
     ]
   }, [walked, table])
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'How it is worked', keys: 'h', run: () => setSchool((open) => !open) },
-      { name: 'Parts list', keys: 'p', run: () => changeSettings({ parts: !partsOpen }) },
-      ...(isTried ? [] : [{ name: 'Save the answer table as CSV', keys: 'v', run: () => void table.save() }]),
+      {
+        name: 'Method',
+        also: 'how it is worked order arithmetic dividers product over sum rounding on paper asked',
+        keys: 'h',
+        run: () => setSchool((open) => !open),
+      },
+      {
+        name: 'Parts list',
+        also: 'components values tolerance rating table',
+        keys: 'p',
+        run: () => changeSettings({ parts: !partsOpen }),
+      },
+      ...(isTried
+        ? []
+        : [
+            {
+              name: 'Export the answer table (CSV)',
+              also: 'spreadsheet results values save',
+              keys: 'v',
+              run: () => void table.save(),
+            },
+          ]),
       // What is printed is its report.
       {
         name: 'Print it, as a report',
+        also: 'pdf paper',
         keys: 'mod+p',
         inFields: true,
-        run: () => router.push(`/networks/${id}/report`),
+        run: () => {
+          holdTyping()
+          router.push(`/networks/${id}/report`)
+        },
       },
     ],
     [router, id, partsOpen, isTried, changeSettings, table],
@@ -137,7 +164,7 @@ export function Work() {
         </>
       }
     >
-      <Commands list={commands} />
+      <Commands group="This screen" list={commands} />
       {school && <School />}
       <div className="flex flex-1 flex-col-reverse lg:flex-row">
         <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-3 pt-2 pb-24 outline-none">
@@ -159,14 +186,14 @@ export function Work() {
               {walk.mode === 'try' ? (
                 <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
-                <Stepped worksheet={worksheet} row={row} unpointed={<Commands list={walking} />} />
+                <Stepped worksheet={worksheet} row={row} unpointed={<Commands group="The steps" within="steps" list={walking} />} />
               ) : (
                 <Threaded
                   worksheet={worksheet}
                   unpointed={
                     <>
                       {whatIf && !wrong && <WhatIfBar whatIf={whatIf} onWhatIf={setTried} />}
-                      <Commands list={walking} />
+                      <Commands group="The steps" within="steps" list={walking} />
                     </>
                   }
                   whatIf={whatIf}
@@ -214,18 +241,19 @@ function Lettered({ analysis }: { readonly analysis: Outcome }) {
 }
 
 const modes = [
-  { mode: 'worked', name: 'Worked', tip: 'All shown', keys: 'q' },
-  { mode: 'step', name: 'Step', tip: 'One reveal at a time', keys: 's' },
-  { mode: 'try', name: 'Try', tip: 'Do it yourself', keys: 't' },
-] as const satisfies readonly { mode: Mode; name: string; tip: string; keys: string }[]
+  { mode: 'worked', name: 'Worked', tip: 'All shown', also: 'solution steps answer', keys: 'q' },
+  { mode: 'step', name: 'Step', tip: 'One reveal at a time', also: 'reveal slowly lesson', keys: 's' },
+  { mode: 'try', name: 'Try', tip: 'Do it yourself', also: 'exercise practise solve myself', keys: 't' },
+] as const satisfies readonly { mode: Mode; name: string; tip: string; also: string; keys: string }[]
 
 /** The three ways to walk a worksheet. */
 function ModeSwitch() {
   const { walk, setWalk } = useOpenNetwork()
   const commands = useMemo(
     (): readonly Command[] =>
-      modes.map(({ mode, name, tip, keys }) => ({
+      modes.map(({ mode, name, tip, also, keys }) => ({
         name: `${name}: ${tip.toLowerCase()}`,
+        also,
         keys,
         run: () => setWalk({ mode }),
       })),
@@ -237,7 +265,7 @@ function ModeSwitch() {
       aria-label="How to walk the worksheet"
       className="flex h-9 overflow-hidden rounded-md border border-edge"
     >
-      <Commands list={commands} />
+      <Commands group="This screen" list={commands} />
       {modes.map(({ mode, name, tip, keys }) => (
         <Tip key={mode} text={tip} keys={keys}>
           <button

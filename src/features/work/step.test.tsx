@@ -1,18 +1,4 @@
-import {
-  all,
-  between,
-  button,
-  click,
-  formulas,
-  half,
-  one,
-  open,
-  press,
-  screen,
-  textOf,
-  typed,
-  within,
-} from '../../../test/screen/show'
+import { all, between, button, click, formulas, half, one, open, press, screen, textOf, typed, within } from '../../../test/screen/show'
 import { Work } from './Work'
 
 const bar = () => screen.getByRole('toolbar', { name: 'One reveal at a time' })
@@ -21,7 +7,7 @@ const rows = () => all('[data-row]').length
 
 test('step by step: nothing further down is there before it is shown', async () => {
   await open(Work, typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'))
-  await press('s')
+  await click(button('Step'))
   expect(bar()).toHaveTextContent('0 of')
   // The first sheet alone.
   expect(rows()).toBe(1)
@@ -53,7 +39,8 @@ test('step by step: nothing further down is there before it is shown', async () 
 
 test('at a bridge one reveal says that no group is left', async () => {
   await open(Work, between(['E1 A D 5', 'R1 A B 100', 'R2 A C 220', 'R3 B C 330', 'R4 B D 470', 'R5 C D 150']))
-  await press('s', 'ArrowRight')
+  await click(button('Step'))
+  await press('ArrowRight')
   expect(half(0, 'reduce')).toHaveTextContent('No group is left')
   await press('End')
   expect(status()).toContain('all is shown')
@@ -61,7 +48,8 @@ test('at a bridge one reveal says that no group is left', async () => {
 
 test('by row a whole side of a row comes at once', async () => {
   await open(Work, typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'))
-  await press('s', 'b')
+  await click(button('Step'))
+  await click(button('by row'))
   expect(bar()).toHaveTextContent(/0 of \d+ shown; next the row, sheet 0 down/)
   const count = Number(/of (\d+)/.exec(bar().textContent ?? '')?.[1])
   // Three sheets down, the supply, three up.
@@ -75,7 +63,7 @@ test('by row a whole side of a row comes at once', async () => {
 
 test('the staircase grows as it is stepped through', async () => {
   await open(Work, typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1'))
-  await press('s')
+  await click(button('Step'))
   expect(screen.queryByRole('region', { name: 'Staircase' })).toBeNull()
   const seen: string[] = []
   for (let i = 0; i < 60 && seen.at(-1) !== 'R1 R2 R3 R4 R5'; i++) {

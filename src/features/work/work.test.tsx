@@ -1,27 +1,4 @@
-import {
-  all,
-  answerOf,
-  between,
-  button,
-  click,
-  downloads,
-  fill,
-  fireEvent,
-  focus,
-  formulas,
-  half,
-  labelled,
-  one,
-  open,
-  press,
-  screen,
-  send,
-  settled,
-  textOf,
-  typed,
-  waitFor,
-  within,
-} from '../../../test/screen/show'
+import { all, answerOf, between, button, click, downloads, fill, fireEvent, focus, formulas, half, labelled, one, open, press, screen, send, settled, textOf, typed, waitFor, within, find } from '../../../test/screen/show'
 import { wentTo } from '../../../test/screen/next'
 import { Work } from './Work'
 
@@ -121,7 +98,7 @@ test('the source field takes a voltage, a current, a power, a resistor’s value
 
 test('the parts list is edited in place; changes are undone and redone', async () => {
   await open(Work, five)
-  await press('p')
+  await click(button('Parts'))
   const value = () => labelled('value of R4')
   await waitFor(() => expect(value()).toHaveValue('15'))
   fill(value(), '30')
@@ -242,26 +219,32 @@ test('the answer table sorts, is copied as text, and saved as CSV', async () => 
   expect(names()).toEqual(['R4', 'R3', 'R1', 'R2', 'R5'])
   await click(button('P'))
   expect(names()).toEqual(['R5', 'R2', 'R1', 'R3', 'R4'])
+  focus(one('[data-keys~=steps]'))
   await press('c')
   expect(await navigator.clipboard.readText()).toContain('R3      20 Ω   6.4 V  320 mA   2.048 W      17.8 %')
   expect(await screen.findByText(/on the clipboard/)).toBeInTheDocument()
-  await press('v')
+  await find('spreadsheet')
   await waitFor(() => expect(downloads).toHaveLength(1))
   expect(downloads[0].name).toBe('untitled-network.csv')
   expect(await downloads[0].text).toContain('R1,1.5,3/2,1.44,36/25')
 })
 
-test('how sheets look: figures go with the network, symbols and the theme with the person', async () => {
-  const { doors } = await open(Work, typed('1.5 + 7 // 3'))
+test('how sheets look: figures go with the network, symbols and the theme with the person; each is said, with Undo', async () => {
+  const { doors } = await open(Work, typed('1.5 + 7 // 3'), { settings: { letters: true } })
   const zigzags = () => all('[data-symbol] polyline', half(0, 'reduce')).length
   expect(floor()).toContain('Req = 3.6')
-  await press('1')
+  await find('figures fractions')
   await waitFor(() => expect(floor()).toContain('18/5'))
-  await press('3')
+  await find('figures 3 figures')
   await waitFor(() => expect(floor()).toContain('3.33'))
   expect(zigzags()).toBeGreaterThan(0)
   await press('b')
   await waitFor(() => expect(zigzags()).toBe(0))
+  expect(await screen.findByText('Resistor symbol: box')).toBeInTheDocument()
+  const said = screen.getByText('Resistor symbol: box').closest('li') as HTMLElement
+  await click(within(said).getByRole('button', { name: 'Undo' }))
+  await waitFor(() => expect(zigzags()).toBeGreaterThan(0))
+  await press('b')
   await press('d')
   await waitFor(() => expect(document.documentElement).toHaveClass('dark'))
   expect(decodeURIComponent(document.cookie)).toMatch(/"symbols":"box"/)
@@ -270,7 +253,7 @@ test('how sheets look: figures go with the network, symbols and the theme with t
 })
 
 test('keys walk the steps, list themselves, and go where the work is', async () => {
-  await open(Work, typed('1 + (2 + 3 // (4 + 5)) // 6 + 7 // 8'))
+  await open(Work, typed('1 + (2 + 3 // (4 + 5)) // 6 + 7 // 8'), { settings: { letters: true } })
   const steps = 6
   await press('j')
   await screen.findByText(`step 1 of ${steps}`)
@@ -279,7 +262,7 @@ test('keys walk the steps, list themselves, and go where the work is', async () 
   await press('k')
   await screen.findByText(`step 3 of ${steps}`)
   await press('?')
-  const keys = await screen.findByRole('dialog', { name: 'Keys' })
+  const keys = await screen.findByRole('dialog', { name: 'Help and keys' })
   expect(keys).toHaveTextContent('Next step')
   await press('j')
   expect(screen.getByText(`step 3 of ${steps}`)).toBeInTheDocument()
@@ -291,22 +274,24 @@ test('keys walk the steps, list themselves, and go where the work is', async () 
   expect(formulaField()).toHaveFocus()
 })
 
-test('single letters can be turned off as keys', async () => {
+test('single letters are keys only where the person asked for that', async () => {
   await open(Work, five)
-  focus(button('How it looks'))
-  await press('Enter')
-  await click(screen.getByRole('menuitemradio', { name: 'fractions' }))
-  expect(floor()).toContain('25/2')
+  focus(one('main'))
+  await press('ArrowDown')
+  expect(await screen.findByText('step 1 of 3')).toBeInTheDocument()
+  // What is typed with nothing to take it is looked for.
+  await press('p')
+  const palette = await screen.findByRole('combobox', { name: 'Find a network or a command' })
+  expect(palette).toHaveValue('p')
+  expect(screen.queryByRole('complementary', { name: 'Parts list' })).toBeNull()
   await press('Escape')
-  focus(button('How it looks'))
+  focus(button('Settings'))
   await press('Enter')
-  await click(screen.getByRole('menuitemradio', { name: 'off' }))
+  await click(screen.getByRole('menuitemradio', { name: 'on' }))
   await press('Escape')
   focus(one('main'))
   await press('p')
-  await press('ArrowDown')
-  expect(await screen.findByText('step 1 of 3')).toBeInTheDocument()
-  expect(screen.queryByRole('complementary', { name: 'Parts list' })).toBeNull()
+  expect(await screen.findByRole('complementary', { name: 'Parts list' })).toBeInTheDocument()
 })
 
 test('a known current inside is worked outward to the supply', async () => {

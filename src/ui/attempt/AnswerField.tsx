@@ -1,5 +1,6 @@
 import clsx from 'clsx'
-import { useId, useState, type FocusEvent } from 'react'
+import { useEffect, useId, useRef, useState, type FocusEvent } from 'react'
+import { firstEmpty } from '@/ui/home'
 import { answerProblem, readAnswer, slips as slipTable, writtenIn, type Judgement, type Own } from '@/core/learner'
 import { wordSentence } from '@/core/worksheet'
 import { quantityText, unitOf, type Quantity } from '@/core/number'
@@ -80,6 +81,15 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
   const id = useId()
   const text = typed ?? own?.typed ?? ''
   const isNew = typed !== null && typed.trim() !== '' && typed !== own?.typed
+  const input = useRef<HTMLInputElement>(null)
+  /** Enter was pressed: what comes of it decides where the next key belongs. */
+  const entered = useRef(false)
+  useEffect(() => {
+    if (!entered.current || !own) return
+    entered.current = false
+    if (own.verdict === 'wrong' || own.verdict === 'asked') input.current?.select()
+    else firstEmpty(input.current?.closest('[data-try]') ?? null, '[data-slot] input')?.focus()
+  }, [own])
   const answer = () => {
     setWaits(false)
     if (typed === null || !isNew) return setTyped(null)
@@ -108,6 +118,7 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
           <span className="font-mono">{own.typed || shown}</span>
         ) : (
           <input
+            ref={input}
             aria-label={label}
             aria-invalid={problem !== null || own?.verdict === 'wrong' || own?.verdict === 'stale'}
             aria-describedby={`${id}-said`}
@@ -120,7 +131,10 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
               setWaits(false)
             }}
             onKeyDown={(event) => {
-              if (event.key === 'Enter') answer()
+              if (event.key === 'Enter') {
+                entered.current = isNew
+                answer()
+              }
               if (event.key === 'Escape') setTyped(null)
               // What is being typed is taken back letter by letter, as everywhere.
               if (isNew && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z')

@@ -2,13 +2,14 @@
 
 import clsx from 'clsx'
 import { RotateCcw, Undo2 } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
 import { hintFor, isDone, type Slot, type Strength } from '@/core/learner'
 import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
+import { firstEmpty, useHome } from '@/ui/home'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
@@ -85,6 +86,14 @@ export function Attempt({
     })
     return () => onHistory(null)
   }, [onHistory, canUndo, canRedo, make])
+  const place = useRef<HTMLElement>(null)
+  useHome(place, (isTyped) => {
+    if (!attempt.saving) return 'soon'
+    const sheet = place.current?.querySelector('[data-choice]')
+    if (!sheet) return firstEmpty(place.current, '[data-slot] input')
+    const equivalent = sheet.querySelector<HTMLElement>('form input')
+    return isTyped || here.length > 1 ? equivalent : (sheet.querySelector<SVGElement>('svg [tabindex="0"]') ?? equivalent)
+  })
   const startOver = () => {
     restart()
     setChosen([])
@@ -92,6 +101,7 @@ export function Attempt({
   }
   return (
     <section
+      ref={place}
       aria-label="Your worksheet"
       className="@container"
       data-try={done ? 'done' : reducing ? 'reduce' : 'expand'}
@@ -235,7 +245,7 @@ function TryBar({
   const next = strength === null ? 1 : strength === 1 ? 2 : 3
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'A hint, each time a stronger one', keys: 'i', run: () => make({ do: 'hint', strength: next }) },
+      { name: 'A hint, each time a stronger one', also: 'help tip clue', keys: 'i', run: () => make({ do: 'hint', strength: next }) },
     ],
     [make, next],
   )
@@ -246,7 +256,7 @@ function TryBar({
       data-help
       className={clsx(floatingBar, 'sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 max-sm:-mx-3')}
     >
-      <Commands list={commands} />
+      <Commands group="The task" list={commands} />
       {at && <OwnThreadLine attempt={attempt} slot={at} />}
       {hint && (
         <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">

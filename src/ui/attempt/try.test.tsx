@@ -1,27 +1,7 @@
 import { Work } from '@/features/work/Work'
 import type { Attempt } from '@/core/kept'
 import { openDoors, type Doors } from '../../../test/screen/doors'
-import {
-  all,
-  between,
-  button,
-  click,
-  fill,
-  fireEvent,
-  focus,
-  labelled,
-  one,
-  open,
-  press,
-  screen,
-  send,
-  settled,
-  textOf,
-  type,
-  typed,
-  waitFor,
-  within,
-} from '../../../test/screen/show'
+import { all, between, button, click, fill, fireEvent, focus, labelled, one, open, press, screen, send, settled, textOf, type, typed, waitFor, within, find } from '../../../test/screen/show'
 
 const region = (name: string) => screen.getByRole('region', { name })
 /** A part to be chosen, by its name. */
@@ -142,9 +122,9 @@ test('at a bridge the right answer is that reduction stops, and why; hints help 
   await begin(between(bridge))
   // Nothing tells where it stops, nor that it does.
   expect(all('[data-finding=bridge]')).toEqual([])
-  await press('i')
+  await find('hint')
   expect(one('[data-hint="1"]')).toHaveTextContent('how many parts meet')
-  await press('i')
+  await find('hint')
   expect(one('[data-hint="2"]')).toHaveTextContent('no two are in series or in parallel')
   await click(button('The step itself'))
   expect(one('[data-hint="3"]')).toHaveTextContent('say that reduction stops, at R2, R3, R4, R5 and R6')
@@ -242,8 +222,8 @@ test('only what is asked, by its name, by keyboard alone', async () => {
   await press('Enter', 'Tab', 'Tab')
   await type('220')
   await press('Enter')
-  focus(one('main'))
-  await press('i', 'i')
+  await find('hint')
+  await find('hint')
   expect(one('[data-hint="2"]')).toHaveTextContent('V(R3): Ohm’s law, V = I · R, from I(R3) and R3')
   focus(labelled('voltage of R3'))
   await type('2 mA * 300')

@@ -99,8 +99,8 @@ export function StandIn({
     return rating !== null && (reading.power.get(index) ?? 0) > rating / 2
   })
   return (
-    <section aria-label="Stand-in bench" className="grid gap-2 print:hidden">
-      <Commands list={commands} />
+    <section aria-label="Stand-in bench" data-keys="standin" className="grid gap-2 print:hidden">
+      <Commands group="The stand-in bench" within="standin" list={commands} />
       <StandInDrawing planning={planning} drawn={drawn} state={state} symbols={settings.symbols} />
       {reading.warnings.map((warning) => (
         <p key={warning} role="alert" className="rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-1.5">

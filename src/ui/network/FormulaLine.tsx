@@ -1,13 +1,15 @@
 import clsx from 'clsx'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { toast } from '../toast'
 import type { Worksheet } from '@/core/worksheet'
 import { applyFormula, writeFormula, applySupplyText, supplyText } from '@/core/entry'
 import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/structure'
 import { Button } from '../Button'
+import { beginsNetwork, goHome, useHearing } from '../home'
 import type { WorkStore, Typing } from './store'
 import { useAwake } from '../awake'
+import { flushSync } from 'react-dom'
 import { useStore } from 'zustand'
 
 interface Props {
@@ -25,10 +27,30 @@ function applyUnlessDrawn(document: NetworkDocument, text: string) {
   return result.ok && result.rebuilt && document.sketch?.points ? ({ ok: false, asks: true } as const) : result
 }
 
+/** What was typed without looking would replace any network: that is asked first. */
+function applyUnlessThere(document: NetworkDocument, text: string) {
+  const result = applyFormula(document, text)
+  return result.ok && hasResistors(document) ? ({ ok: false, asks: true } as const) : result
+}
+
+function hasResistors({ parts }: NetworkDocument): boolean {
+  return parts.some(({ kind }) => kind === 'resistor')
+}
+
 /** The network as one line; what is typed is taken over as soon as it makes sense. */
 export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const isAwake = useAwake()
-  const field = useTypedField(store, 'formula', applyUnlessDrawn)
+  const [isHeard, setHeard] = useState(false)
+  const field = useTypedField(store, 'formula', isHeard ? applyUnlessThere : applyUnlessDrawn)
+  const input = useRef<HTMLInputElement>(null)
+  useHearing((key) => {
+    if (!beginsNetwork(key) || !input.current) return false
+    input.current.focus()
+    input.current.select()
+    // Before the key is written.
+    flushSync(() => setHeard(hasResistors(store.getState().document)))
+    return true
+  })
   const written = useMemo(() => {
     if (network === null) return null
     // A large network is still being worked out elsewhere.
@@ -65,16 +87,35 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
     tellGone(field.applied()?.gone ?? [])
     field.leave()
   }
-  const replaceDrawing = () => {
+  const replace = () => {
     const result = applyFormula(store.getState().document, text)
     store.type({ formula: undefined })
+    setHeard(false)
     if (!result.ok) return
     store.change(result.document, null)
+    field.leave()
     tellGone(result.gone)
+  }
+  const keep = () => {
+    store.type({ formula: undefined })
+    setHeard(false)
+    field.leave()
+  }
+  const onKeyDown = ({ key }: KeyboardEvent) => {
+    if (key === 'Escape' && (asks || problem)) keep()
+    if (key !== 'Enter' || problem) return
+    if (asks) replace()
+    // What is known of the source comes next.
+    const { document } = store.getState()
+    const supply = document.parts.find(({ kind }) => kind === 'source')
+    const source = globalThis.document.getElementById('source')
+    if (source && supply && supplyText(document) === '') source.focus()
+    else goHome()
   }
   return (
     <div className="relative min-w-40 flex-1 sm:min-w-64">
       <input
+        ref={input}
         id="formula"
         aria-label="The network as a formula"
         aria-invalid={problem !== null}
@@ -92,10 +133,13 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
         spellCheck={false}
         readOnly={!isAwake}
         autoComplete="off"
-        onFocus={() => field.begin(text)}
+        onFocus={() => {
+          if (half === undefined) setHeard(false)
+          field.begin(text)
+        }}
         onChange={(event) => field.type(event.target.value)}
         onBlur={leave}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        onKeyDown={onKeyDown}
         className={clsx('h-9 w-full field font-mono placeholder:text-soft', problem && '!border-trouble')}
       />
       {problem && (
@@ -113,9 +157,9 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
       )}
       {asks && (
         <div id="formula-note" role="alert" className={clsx(note, 'flex flex-wrap items-center gap-2')}>
-          This is another network: it would replace your drawing.
-          <Button onClick={replaceDrawing}>Replace the drawing</Button>
-          <Button onClick={() => store.type({ formula: undefined })}>Keep it</Button>
+          {isHeard ? 'Enter puts this in the place of your network.' : 'This is another network. It replaces your drawing.'}
+          <Button onClick={replace}>{isHeard ? 'Replace the network' : 'Replace the drawing'}</Button>
+          <Button onClick={keep}>Keep {isHeard ? 'the network' : 'the drawing'}</Button>
         </div>
       )}
       {!problem && !asks && left.length > 0 && (
@@ -143,7 +187,12 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
   const problem = field.refused?.message ?? null
   return (
     <div className="max-w-36 sm:max-w-64">
-      <label className={clsx('flex h-9 items-center gap-1.5 field font-mono', problem && '!border-trouble')}>
+      <label
+        className={clsx(
+          'flex h-9 items-center gap-1.5 field font-mono outline-offset-2 outline-chosen focus-within:outline-2',
+          problem && '!border-trouble',
+        )}
+      >
         <span className="shrink-0 whitespace-nowrap text-soft">
           {!supply ? 'source' : document.known && document.known.part !== supply.name ? 'known:' : `${supply.name} =`}
         </span>
@@ -160,6 +209,7 @@ export function SourceField({ store }: { readonly store: WorkStore }) {
           onFocus={() => field.begin(text)}
           onChange={(event) => field.type(event.target.value)}
           onBlur={field.leave}
+          onKeyDown={(event) => event.key === 'Enter' && problem === null && goHome()}
           className="min-w-0 bg-transparent outline-none"
         />
       </label>

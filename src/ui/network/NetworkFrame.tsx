@@ -3,12 +3,13 @@
 import { FilePlus2, History, Redo2, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { createContext, useContext, useMemo, useRef, useState, type ReactNode } from 'react'
+import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react'
 import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
 import { FileField } from '../FileField'
+import { holdTyping } from '../home'
 import { saveDocument } from '../download'
 import { ScreenBar } from '../ScreenBar'
 import { toast } from '../toast'
@@ -17,7 +18,7 @@ import { useOpenNetwork } from './OpenNetwork'
 import { isHalfTyped, type WorkStore, type RefusedImport } from './store'
 import { useFileDrop } from '../useFileDrop'
 import { onceThere } from '../onceThere'
-import { api } from '../api'
+import { api, problemText } from '../api'
 import { SavingChoice, SavingState } from '../saving/SavingState'
 import type { Saving } from '../saving/versionedSave'
 import type { NetworkDocument } from '@/core/network'
@@ -51,7 +52,7 @@ export function FrameActions({ children }: { readonly children: ReactNode }) {
 
 /** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
 export function NetworkFrame({ screen, status, actions, isEntry = true, onPicture, history, children }: Props) {
-  const { store, worked } = useOpenNetwork()
+  const { store, worked, keeping } = useOpenNetwork()
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
   const router = useRouter()
@@ -64,41 +65,74 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
     </>
   )
   const wrong = problems.length > 0 || isHalfTyped(typing)
-  const other =
-    screen === 'work'
-      ? { name: 'Draw it', path: `/networks/${id}/draw` }
-      : { name: 'Work it out', path: `/networks/${id}` }
+  const other = screen === 'work' ? 'draw' : 'work'
+  const file = useRef<HTMLInputElement>(null)
   const undo = history ? history.undo : past.length > 0 || wrong ? store.undo : null
   const redo = history ? history.redo : future.length > 0 ? store.redo : null
 
+  const remove = useCallback(async () => {
+    const { title } = store.getState().document
+    await keeping.current?.flush(false)
+    const answer = await api.remove('network', id)
+    if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
+    router.push('/')
+    toast(`“${title || 'Untitled network'}” is in the bin`, {
+      duration: 15_000,
+      action: {
+        label: 'Undo',
+        onClick: () => void api.restore('network', id).then(() => router.push(`/networks/${id}`)),
+      },
+    })
+  }, [store, keeping, id, router])
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'Undo', keys: 'mod+z', inFields: true, run: () => undo?.() },
-      { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => redo?.() },
+      { name: 'Undo', also: 'back revert', keys: 'mod+z', inFields: true, run: () => undo?.() },
+      { name: 'Redo', also: 'again', keys: 'mod+shift+z,mod+y', inFields: true, run: () => redo?.() },
       ...(isEntry
         ? [
-            { name: 'Edit the formula', keys: 'f', run: () => focus('formula') },
-            { name: 'Edit the source', keys: 'e', run: () => focus('source') },
+            { name: 'Edit the formula', also: 'type network resistors', keys: 'f', run: () => focus('formula') },
+            {
+              name: 'Edit the source',
+              also: 'voltage supply battery current known',
+              keys: 'e',
+              run: () => focus('source'),
+            },
+            { name: 'Import a file', also: 'open load upload parts list csv', run: () => file.current?.click() },
           ]
         : []),
-      { name: 'Earlier states of this network', keys: 'shift+v', run: () => setEarlier(true) },
-      { name: other.name, keys: 'w', run: () => router.push(other.path) },
-      ...(screen === 'bench'
-        ? []
-        : [{ name: 'Measure it', keys: 'm', run: () => router.push(`/networks/${id}/bench`) }]),
-      ...(screen === 'report'
-        ? []
-        : [{ name: 'Its report, to be handed in', keys: 'shift+h', run: () => router.push(`/networks/${id}/report`) }]),
+      { name: 'Rename this network', also: 'title name', run: () => focus('title') },
       {
-        name: 'Save the network document',
+        name: 'Earlier states of this network',
+        also: 'history versions restore',
+        keys: 'shift+v',
+        run: () => setEarlier(true),
+      },
+      {
+        name: 'Export the network (document)',
+        also: 'save share download json file',
         keys: 'mod+s',
         inFields: true,
         run: () => saveDocument(store.getState().document),
       },
+      { name: 'Delete this network', also: 'remove bin trash', run: remove },
     ],
-    [store, router, other.name, other.path, undo, redo, isEntry, screen, id],
+    [store, undo, redo, isEntry, remove],
   )
-  const file = useRef<HTMLInputElement>(null)
+  const ways = useMemo(
+    (): readonly Command[] =>
+      screens
+        .filter(({ key }) => key !== screen)
+        .map(({ key, name, path, also }) => ({
+          name: `Go to ${name}`,
+          also,
+          keys: key === 'bench' ? 'm' : key === 'report' ? 'shift+h' : key === other ? 'w' : undefined,
+          run: () => {
+            holdTyping()
+            router.push(`/networks/${id}${path}`)
+          },
+        })),
+    [router, id, screen, other],
+  )
   const drop = useFileDrop(([dropped]) => {
     if (!dropped.type.startsWith('image/')) return void importFile(store, dropped)
     if (onPicture) onPicture(dropped)
@@ -106,7 +140,8 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
   })
   return (
     <div {...drop.handlers} className="flex min-h-screen flex-col">
-      <Commands list={commands} />
+      <Commands group="This network" list={commands} />
+      <Commands group="Go to" list={ways} />
       <ScreenBar
         end={
           <>
@@ -161,8 +196,8 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
               <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
               <div className="ml-auto flex flex-wrap gap-2 max-sm:w-full">
                 <Button
-                  tip="Bring in a network document, or a parts list (CSV)"
-                  aria-label="Bring in a file"
+                  tip="Import a network document, or a parts list (CSV)"
+                  aria-label="Import a file"
                   className="h-9"
                   onClick={() => file.current?.click()}
                 >
@@ -243,10 +278,10 @@ function resistorsOf({ parts }: NetworkDocument): string {
 }
 
 const screens = [
-  { key: 'draw', name: 'Draw', path: '/draw' },
-  { key: 'work', name: 'Work', path: '' },
-  { key: 'bench', name: 'Bench', path: '/bench' },
-  { key: 'report', name: 'Report', path: '/report' },
+  { key: 'draw', name: 'Draw', path: '/draw', also: 'board edit picture circuit diagram' },
+  { key: 'work', name: 'Work', path: '', also: 'solve reduce worksheet answer steps' },
+  { key: 'bench', name: 'Bench', path: '/bench', also: 'measure meter multimeter lab readings' },
+  { key: 'report', name: 'Report', path: '/report', also: 'print pdf hand in document' },
 ] as const
 
 /** A screen of one network. */
@@ -288,6 +323,7 @@ function TitleField({ store }: { readonly store: WorkStore }) {
   const title = useStore(store, ({ document }) => document.title ?? '')
   return (
     <input
+      id="title"
       aria-label="Title of the network"
       value={title}
       placeholder="Untitled network"

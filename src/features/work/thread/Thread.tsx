@@ -102,7 +102,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
   return (
     <>
       {isWide && <Strand place={place} lines={knotted} end={end} stands={stands} shares={shares} />}
-      <Commands list={commands} />
+      <Commands group="A value and its thread" within="thread" list={commands} />
       <ThreadBar
         worksheet={worksheet}
         direction={direction}

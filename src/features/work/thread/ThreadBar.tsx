@@ -146,7 +146,7 @@ const icons: Readonly<Record<string, { readonly icon: typeof X; readonly name: (
 
 /** A command of the thread as a button. */
 function ThreadButton({ command, direction }: { readonly command: Command; readonly direction: 'from' | 'to' }) {
-  const { icon: Icon, name } = icons[command.keys]
+  const { icon: Icon, name } = icons[command.keys ?? '']
   return (
     <Button tip={command.name} keys={command.keys} className="!min-h-7 text-xs" onClick={() => void command.run()}>
       <Icon size={14} aria-hidden /> {name(direction === 'from')}

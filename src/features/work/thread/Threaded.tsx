@@ -49,6 +49,9 @@ export function Threaded({
       if (event.target.closest('[aria-pressed]')) onPointed(null)
       if (!anchor || event.target.closest('select, summary')) return
       const end = Number(anchor.getAttribute('data-line'))
+      // Its keys act where it has the focus.
+      if (anchor instanceof SVGElement || anchor instanceof HTMLElement) anchor.focus({ preventScroll: true })
+      if (!place.contains(document.activeElement)) place.focus({ preventScroll: true })
       const isAgain = pointed !== null && pointed.worksheet === worksheet && pointed.at === end
       onPointed(
         isAgain
@@ -120,7 +123,9 @@ export function Threaded({
       {!pointed && unpointed}
       <div
         ref={setPlace}
-        className="relative"
+        tabIndex={-1}
+        className="relative outline-none"
+        data-keys="steps thread"
         data-threaded={pointed ? '' : undefined}
         data-turning={isTurning ? '' : undefined}
       >

@@ -1,18 +1,4 @@
-import {
-  all,
-  between,
-  button,
-  click,
-  focus,
-  half,
-  one,
-  open,
-  press,
-  screen,
-  textOf,
-  typed,
-  within,
-} from '../../../../test/screen/show'
+import { all, between, button, click, focus, half, one, open, press, screen, textOf, typed, within } from '../../../../test/screen/show'
 import { Work } from '../Work'
 
 const five = typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
@@ -112,7 +98,8 @@ test('beyond a bridge it goes through the exchange', async () => {
 
 test('while one steps, what is not shown yet is on no thread', async () => {
   await open(Work, five)
-  await press('s', 'ArrowRight', 'ArrowRight', 'ArrowRight')
+  await click(button('Step'))
+  await press('ArrowRight', 'ArrowRight', 'ArrowRight')
   await click(all('[data-formula]')[0])
   expect(at()).toBe('R2+3 = 30 Ω')
   await press('r')

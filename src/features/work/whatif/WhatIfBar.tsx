@@ -35,7 +35,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
         'fixed inset-x-4 bottom-4 z-20 mx-auto max-w-4xl border-l-4! border-l-chosen! px-4 py-2.5',
       )}
     >
-      <Commands list={commands} />
+      <Commands group="This screen" list={commands} />
       <div className="flex flex-wrap items-center gap-2">
         <p role="status">
           {text ? (

@@ -1,0 +1,69 @@
+/** What can be done on one screen, found from all others: by the name of its command there, and by what else people call it. */
+interface Elsewhere {
+  readonly screen: keyof typeof screenNames
+  readonly name: string
+  readonly also: string
+}
+
+/** How the palette names a screen. */
+export const screenNames = {
+  logbook: 'Logbook',
+  draw: 'Draw',
+  work: 'Work',
+  bench: 'Bench',
+  report: 'Report',
+  practice: 'Practice',
+  sheets: 'Task sheets',
+} as const
+
+const onNetwork = { work: '', draw: '/draw', bench: '/bench', report: '/report' } as const
+const ofAll = { logbook: '/', practice: '/practice', sheets: '/practice/sheets' } as const
+
+/**
+ * Where a screen is.
+ *
+ * @param network the open network, if any
+ * @returns null for a screen of a network where none is open
+ */
+export function pathOf(screen: keyof typeof screenNames, network: string | null): string | null {
+  if (screen in ofAll) return ofAll[screen as keyof typeof ofAll]
+  return network === null ? null : `/networks/${network}${onNetwork[screen as keyof typeof onNetwork]}`
+}
+
+/** The open network of an address; null if none is. */
+export function networkOf(path: string): string | null {
+  return /^\/networks\/([^/]+)/.exec(path)?.[1] ?? null
+}
+
+/** Which screen an address is; null for one that is not listed here. */
+export function screenOf(path: string): keyof typeof screenNames | null {
+  const network = networkOf(path)
+  const screens = Object.keys(screenNames) as (keyof typeof screenNames)[]
+  return screens.find((screen) => pathOf(screen, network) === path.replace(/(.)\/$/, '$1')) ?? null
+}
+
+export const elsewhere: readonly Elsewhere[] = [
+  { screen: 'logbook', name: 'New network', also: 'add create start typed' },
+  { screen: 'logbook', name: 'Import files', also: 'open load upload archive csv' },
+  { screen: 'logbook', name: 'Open the bin', also: 'deleted removed restore trash' },
+  { screen: 'logbook', name: 'Export everything (archive)', also: 'zip all share' },
+  { screen: 'logbook', name: 'Backup', also: 'save database copy safe' },
+  { screen: 'draw', name: 'Current’s path', also: 'arrows flow direction' },
+  { screen: 'draw', name: 'Stretch the drawing from + to −', also: 'unfold untangle redraw' },
+  { screen: 'draw', name: 'Trace a picture', also: 'photo photograph scan image' },
+  { screen: 'work', name: 'Method', also: 'how order dividers product over sum rounding on paper asked' },
+  { screen: 'work', name: 'Other values (what if)', also: 'change vary knob try sensitivity' },
+  { screen: 'work', name: 'Worked: all shown', also: 'solution steps answer' },
+  { screen: 'work', name: 'Step: one reveal at a time', also: 'reveal slowly lesson' },
+  { screen: 'work', name: 'Try: do it yourself', also: 'exercise practise solve myself' },
+  { screen: 'work', name: 'Export the answer table (CSV)', also: 'spreadsheet results values save' },
+  { screen: 'bench', name: 'Show the stand-in', also: 'simulate simulation virtual meter multimeter' },
+  { screen: 'bench', name: 'Show my own meter', also: 'multimeter real measure leads' },
+  { screen: 'bench', name: 'Show spread and ratings', also: 'tolerance worst case monte carlo power watt hot' },
+  { screen: 'bench', name: 'Compare runs', also: 'difference before after' },
+  { screen: 'report', name: 'Print, or save as PDF', also: 'paper hand in pdf' },
+  { screen: 'report', name: 'Export the report as HTML', also: 'web page save share' },
+  { screen: 'report', name: 'Export the report as LaTeX', also: 'tex save share' },
+  { screen: 'practice', name: 'The next task', also: 'exercise train' },
+  { screen: 'sheets', name: 'New task sheet', also: 'exam test class set homework quiz' },
+]
