@@ -42,6 +42,14 @@ const allowed: readonly (readonly [file: string, from: string])[] = [
   ['src/features/bench/may2.ts', '@/ui/bench/laid'],
 ]
 
+test('a part that is fetched makes nothing else wait', () => {
+  const parts = readdirSync('src', { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.tsx') && !file.endsWith('.test.tsx'))
+    .flatMap((file) => readFileSync(join('src', file), 'utf8').match(/= dynamic\([\s\S]*?\n(?=\n|const )/g) ?? [])
+  expect(parts.length).toBeGreaterThan(10)
+  for (const part of parts) expect(part).toMatch(/loading: Nothing|ssr: false/)
+})
+
 test('a planted cycle fails lint, and so does an import against the order of the house; what may be imported passes', () => {
   const folder = newFolder()
   const config = join(folder, 'oxlint.config.mjs')

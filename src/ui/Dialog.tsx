@@ -22,7 +22,14 @@ export function Dialog({
         <Primitive.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Primitive.Content
           aria-describedby={undefined}
-          className="fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-auto rounded-lg border border-line bg-panel p-4 shadow-xl"
+          onOpenAutoFocus={(event) => {
+            const content = event.currentTarget
+            if (!(content instanceof HTMLElement) || content.querySelector('input, textarea')) return
+            // Nothing is pressed by a key that was meant for the screen.
+            event.preventDefault()
+            content.focus()
+          }}
+          className="fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-auto rounded-lg border border-line bg-panel p-4 shadow-xl outline-none"
         >
           <Primitive.Title className="mb-3 text-base font-semibold">{title}</Primitive.Title>
           {children}

@@ -95,10 +95,11 @@ export default function Finder() {
     found === null ? [] : isAnswered ? found.networks : found.networks.filter(({ title }) => namedLike(title, search))
   const offered = useMemo(() => {
     // What is called so comes before what is meant by it.
-    const all = [...here, ...others, ...(search === '' ? [] : method)]
+    const all = [...here, ...others]
+    if (search === '') return all.slice(0, mostUnasked)
     const named = all.filter(({ name }) => namedLike(name, search))
-    const meant = all.filter((it) => !named.includes(it) && namedLike(`${it.name} ${it.also ?? ''}`, search))
-    return search === '' ? named.slice(0, mostUnasked) : [...named, ...meant]
+    const meant = (it: Command) => namedLike(`${it.name} ${it.also ?? ''}`, search)
+    return [...named, ...all.filter((it) => !named.includes(it) && meant(it)), ...method.filter(meant)]
   }, [here, others, method, search])
   const first = firstShown(networks, offered)
   const isThere = gone !== null && [...networks.map(valueOf), ...offered.map(({ name }) => name)].includes(gone)
@@ -161,7 +162,9 @@ export default function Finder() {
           {offered.map(({ name, keys = '' }) => (
             <Palette.Item key={name} value={name} onSelect={take} className={item}>
               {name}
-              <kbd className="shrink-0 font-mono text-xs text-soft">{keyText(letters ? keys : withoutLetters(keys))}</kbd>
+              <kbd className="shrink-0 font-mono text-xs text-soft">
+                {keyText(letters ? keys : withoutLetters(keys))}
+              </kbd>
             </Palette.Item>
           ))}
         </Palette.Group>

@@ -1,6 +1,7 @@
 'use client'
 
 import type { ReactNode } from 'react'
+import { Main } from './Main'
 import { TopBar } from './TopBar'
 import { useRouter } from 'next/navigation'
 import { Button } from './Button'
@@ -10,10 +11,10 @@ export function Notice({ title, children }: { readonly title: string; readonly c
   return (
     <>
       <TopBar />
-      <main className="mx-auto flex max-w-xl flex-col items-start gap-4 p-8">
+      <Main className="mx-auto flex max-w-xl flex-col items-start gap-4 p-8">
         <h1 className="text-lg font-semibold">{title}</h1>
         {children}
-      </main>
+      </Main>
     </>
   )
 }

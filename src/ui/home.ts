@@ -8,10 +8,10 @@ export type Focusable = HTMLElement | SVGElement
 type Next = Focusable | null | 'soon'
 
 /** Finds it; the other way where a character was typed, which wants a field. */
-type FindNext = (isTyped: boolean) => Next
+export type FindNext = (isTyped: boolean) => Next
 
-/** Takes a character that was typed while nothing had the focus that could; false where it is not for it. */
-type Hearing = (key: string) => boolean
+/** Takes what was typed while nothing had the focus that could, by giving the focus to a field, or holding it; false where it is not for it. */
+type Hearing = (text: string) => boolean
 
 const homes = new Map<Element, RefObject<FindNext>>()
 const hearings = new Set<RefObject<Hearing>>()
@@ -24,12 +24,15 @@ export function useHome(place: RefObject<Element | null>, next: FindNext = () =>
   const latest = useRef(next)
   useEffect(() => {
     latest.current = next
+    if (waiting !== null) settleSoon()
   })
   useEffect(() => {
     const element = place.current
     if (!element) return
     homes.set(element, latest)
-    settleSoon()
+    // Another screen is there.
+    if (element.matches('main')) typingArrived()
+    else settleSoon()
     return () => void homes.delete(element)
   }, [place])
 }
@@ -158,8 +161,8 @@ const textFields = 'input:not([type=button], [type=submit]), textarea, [contente
 const takers = `${textFields}, [role=combobox]`
 
 /** What a network begins with: a digit, a bracket, a name of a resistor. */
-export function beginsNetwork(key: string): boolean {
-  return /^[\d.([{rR]$/.test(key)
+export function beginsNetwork(text: string): boolean {
+  return /^[\d.([{rR]/.test(text)
 }
 
 /** Whether a key writes a character. */
@@ -262,9 +265,10 @@ function release(): void {
   if (text.trim() === '') return
   const next = nextForText()
   if (next && next !== 'soon') give(next)
-  else if (![...hearings].some(({ current }) => current(text[0]))) return openPalette(text.trim())
+  else if (![...hearings].some(({ current }) => current(text))) return openPalette(text.trim())
   const at = document.activeElement
-  if (at) typeInto(at, text)
+  // Another screen may have been asked for, and gets it.
+  if (at && held === null) typeInto(at, text)
 }
 
 function onClick(event: MouseEvent): void {
@@ -289,7 +293,12 @@ export function keepFocus(): () => void {
   const seen = new MutationObserver(() => {
     if (waiting !== null || isOnNothing()) settleSoon()
   })
-  seen.observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled', 'inert'] })
+  seen.observe(document.body, {
+    childList: true,
+    subtree: true,
+    attributes: true,
+    attributeFilter: ['disabled', 'inert'],
+  })
   document.addEventListener('focusin', onFocus)
   document.addEventListener('focusout', settleSoon)
   document.addEventListener('pointerdown', onPress)

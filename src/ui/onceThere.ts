@@ -21,3 +21,9 @@ async function isServerThere(): Promise<boolean> {
     () => false,
   )
 }
+
+/**
+ * What stands in the place of a part that is being fetched. Without it the whole screen would wait for the part, and what is
+ * typed meanwhile would be undone.
+ */
+export const Nothing = () => null

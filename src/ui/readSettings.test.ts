@@ -9,7 +9,6 @@ const usual = {
   symbols: 'zigzag',
   nodes: 'numbers',
   form: 'line',
-  parts: false,
   letters: false,
   logbook: 'cards',
 }
@@ -23,7 +22,6 @@ test('settings are read from their cookie', () => {
     symbols: 'box',
     nodes: 'letters',
     form: 'loop',
-    parts: true,
     letters: true,
     logbook: 'cards',
   }

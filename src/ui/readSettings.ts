@@ -14,7 +14,6 @@ const shape = yup.object({
   nodes: oneOf(['numbers', 'letters']),
   form: oneOf(['line', 'loop']),
   logbook: oneOf(['cards', 'list']),
-  parts: yup.boolean().default(false),
   letters: yup.boolean().default(false),
 })
 

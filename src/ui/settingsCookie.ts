@@ -11,8 +11,6 @@ export interface Settings extends School {
   readonly form: Form
   /** Whether the logbook shows cards with drawings, or a line for each network. */
   readonly logbook: 'cards' | 'list'
-  /** Whether the parts list is open. */
-  readonly parts: boolean
   /** Whether single letters and digits are keys everywhere, not only where the focus is (WCAG 2.2, 2.1.4). */
   readonly letters: boolean
 }

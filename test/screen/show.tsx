@@ -160,7 +160,7 @@ export function answerOf(name: string): string[] {
 
 export { typed } from '../documents'
 export { downloads } from './downloads'
-export { fireEvent, screen, waitFor, within }
+export { act, fireEvent, screen, waitFor, within }
 
 /** A button by its name; among those of an element, if one is given. */
 export const button = (name: string | RegExp, among: HTMLElement = globalThis.document.body) =>

@@ -1,11 +1,12 @@
 'use client'
 
-import { lazy, Suspense, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
 import type { Network } from '@/core/network'
+import { Main } from '@/ui/Main'
 import { Button } from '@/ui/Button'
-import { firstEmpty, useHome } from '@/ui/home'
+import { firstEmpty } from '@/ui/home'
 import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
@@ -52,7 +53,7 @@ export function Bench() {
       {planning && network ? (
         <LaidBench network={network} planning={planning} runs={runs} />
       ) : (
-        <main className="grid min-h-[70vh] content-start gap-3 p-6">
+        <Main next={() => (isReady ? null : 'soon')} className="grid min-h-[70vh] content-start gap-3 p-6">
           {isReady && (
             <>
               <h1 className="text-base font-semibold">
@@ -65,7 +66,7 @@ export function Bench() {
               </ul>
             </>
           )}
-        </main>
+        </Main>
       )}
     </NetworkFrame>
   )
@@ -87,9 +88,6 @@ function LaidBench({
   readonly planning: Planning
   readonly runs: Runs
 }) {
-  const main = useRef<HTMLElement>(null)
-  // The next row that is not read yet.
-  useHome(main, () => (runs.list === null ? 'soon' : firstEmpty(main.current, '[data-reading]')))
   const [side, setSide] = useState<BenchSide>('standin')
   const [shown, setShown] = useState(false)
   const [active, setActive] = useState<LogRow | null>(null)
@@ -134,10 +132,10 @@ function LaidBench({
           onChange={change}
         />
       </FrameActions>
-      <main
-        ref={main}
-        tabIndex={-1}
-        className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] outline-none print:block print:p-0"
+      <Main
+        // The next row that is not read yet.
+        next={(place) => (runs.list === null ? 'soon' : firstEmpty(place, '[data-reading]'))}
+        className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0"
       >
         <h1 className="sr-only">Bench</h1>
         <div className="grid min-w-0 content-start gap-4">
@@ -235,7 +233,7 @@ function LaidBench({
           )}
         </div>
         <Safety planning={planning} where="end" />
-      </main>
+      </Main>
     </>
   )
 }

@@ -5,6 +5,7 @@ import type { Network } from '@/core/network'
 import { problemText } from '@/ui/api'
 import { Button, SwitchButton } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
+import { Commands, type Command } from '@/ui/commands'
 import { Dialog } from '@/ui/Dialog'
 import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
@@ -16,10 +17,20 @@ import type { Runs } from './useRuns'
 export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'
 
 const sides = [
-  { key: 'own', name: 'My own meter' },
-  { key: 'standin', name: 'Stand-in' },
-  { key: 'spread', name: 'Spread and ratings' },
-  { key: 'compare', name: 'Compare' },
+  { key: 'own', name: 'My own meter', command: 'Show my own meter', also: 'multimeter real measure leads' },
+  {
+    key: 'standin',
+    name: 'Stand-in',
+    command: 'Show the stand-in',
+    also: 'simulate simulation virtual meter multimeter',
+  },
+  {
+    key: 'spread',
+    name: 'Spread and ratings',
+    command: 'Show spread and ratings',
+    also: 'tolerance worst case monte carlo power watt hot',
+  },
+  { key: 'compare', name: 'Compare', command: 'Compare runs', also: 'difference before after' },
 ] as const
 
 /** The run that is open, its meter, and what is shown beside the log. */
@@ -72,8 +83,16 @@ export function BenchBar({
       })
   }
   const check = useMemo(() => run && readingsOf(run), [run])
+  const commands = useMemo(
+    (): readonly Command[] => [
+      ...sides.map(({ key, command, also }) => ({ name: command, also, run: () => onSide(key) })),
+      { name: 'Print the plan', also: 'bench sheet paper pdf', run: () => window.print() },
+    ],
+    [onSide],
+  )
   return (
     <div className="flex w-full flex-wrap items-center gap-2">
+      <Commands group="This screen" list={commands} />
       <RunChoice runs={runs} />
       {run ? (
         <>

@@ -234,7 +234,8 @@ test('the stand-in by keyboard: leads, ranges, a reading written down, a lead li
 })
 
 test('a tolerance and a rating reach the bench', async () => {
-  await open(Work, five, { settings: { parts: true } })
+  await open(Work, five)
+  await click(button('Parts'))
   await click(await screen.findByRole('button', { name: 'tolerance and rating' }))
   fill(labelled('tolerance of R4'), '1')
   await press('Tab')

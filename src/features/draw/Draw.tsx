@@ -2,6 +2,7 @@
 
 import { useRef } from 'react'
 import { useStore } from 'zustand'
+import { Main } from '@/ui/Main'
 import { useReady } from '@/ui/awake'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
@@ -27,7 +28,7 @@ export function Draw() {
       {isDrawn ? (
         <DrawnNetwork bringRef={bring} />
       ) : (
-        <main className="min-h-[70vh] p-6">
+        <Main next={() => (isReady ? null : 'soon')} className="min-h-[70vh] p-6">
           {isReady && (
             <>
               <h1 className="mb-2 text-base font-semibold">Too many parts to draw</h1>
@@ -37,7 +38,7 @@ export function Draw() {
               </p>
             </>
           )}
-        </main>
+        </Main>
       )}
     </NetworkFrame>
   )

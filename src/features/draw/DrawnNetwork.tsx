@@ -3,9 +3,9 @@ import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } fro
 import { useStore } from 'zustand'
 import { currentPath } from '@/core/picture'
 import { mendMiss, pathInk, placeOf, pointAt, type Chosen, type Miss, type Peg } from '@/core/entry'
+import { Main } from '@/ui/Main'
 import { problemText } from '@/ui/api'
 import { Commands, type Command } from '@/ui/commands'
-import { useHome } from '@/ui/home'
 import { Shapes } from '@/ui/Drawing'
 import { FileField } from '@/ui/FileField'
 import { FrameActions } from '@/ui/network/NetworkFrame'
@@ -45,7 +45,6 @@ export function DrawnNetwork({
   const { board, nodes, nodeOf, picture } = drawn
   const edit = useEdit()
   const area = useRef<HTMLDivElement>(null)
-  const main = useRef<HTMLElement>(null)
   const seen = useView(picture.box, document.sketch?.points === undefined)
   const { view, show, zoom, fitAll } = seen
   const parts = useChosen(area, show)
@@ -90,7 +89,6 @@ export function DrawnNetwork({
     () => area.current?.querySelector<HTMLElement>('[role=application]')?.focus({ preventScroll: true }),
     [],
   )
-  useHome(main, () => area.current?.querySelector<HTMLElement>('[role=application]') ?? 'soon')
   const focusPart = (name: string) =>
     area.current?.querySelector<SVGElement>(`[data-part="${CSS.escape(name)}"]`)?.focus({ preventScroll: true })
   const strokes = useTyping({
@@ -207,7 +205,10 @@ export function DrawnNetwork({
       </FrameActions>
       <Commands group="The board" within="board" list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
-        <main ref={main} className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto">
+        <Main
+          next={(place) => place?.querySelector<HTMLElement>('[role=application]') ?? 'soon'}
+          className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto"
+        >
           <h1 className="sr-only print:not-sr-only print:p-4">
             {document.title || 'Untitled network'}
             <span className="print:hidden">: drawing</span>
@@ -321,7 +322,7 @@ export function DrawnNetwork({
                   : ''
             }
           />
-        </main>
+        </Main>
         <aside
           aria-label="Beside the drawing"
           className="grid grid-cols-[minmax(0,1fr)] content-start gap-4 border-t border-line bg-panel p-3 lg:w-[24.5rem] lg:border-t-0 lg:border-l print:hidden"
@@ -336,7 +337,10 @@ export function DrawnNetwork({
             onJoin={join}
           />
           <StretchedPreview />
-          <PartsPanel />
+          <section>
+            <h2 className="mb-1 font-semibold">Parts</h2>
+            <PartsPanel />
+          </section>
         </aside>
       </div>
     </>

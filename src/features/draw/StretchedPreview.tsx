@@ -5,9 +5,11 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import dynamic from 'next/dynamic'
 import { SheetDrawing } from '@/ui/SheetDrawing'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 
-const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs), {
+  loading: Nothing,
+})
 
 /** The network stretched, small, beside the drawing, the last good one, greyed, while something is wrong; and the answer as a staircase. */
 export function StretchedPreview() {

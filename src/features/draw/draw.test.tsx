@@ -1,7 +1,26 @@
 import { fireEvent } from '@testing-library/react'
 import { newDrawing } from '@/core/entry'
 import type { NetworkDocument } from '@/core/network'
-import { all, asleep, between, button, click, fill, focus, labelled, one, open, press, screen, send, settled, textOf, type, waitFor, find } from '../../../test/screen/show'
+import {
+  all,
+  asleep,
+  between,
+  button,
+  click,
+  fill,
+  focus,
+  labelled,
+  one,
+  open,
+  press,
+  screen,
+  send,
+  settled,
+  textOf,
+  type,
+  waitFor,
+  find,
+} from '../../../test/screen/show'
 import { Draw } from './Draw'
 
 const board = () => screen.getByRole('application', { name: 'Drawing board' })

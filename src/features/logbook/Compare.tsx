@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import { shownText, unitOf } from '@/core/number'
+import { Main } from '@/ui/Main'
 import { api, problemText } from '@/ui/api'
 import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
@@ -59,7 +60,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
       <ScreenBar>
         <h1 className="font-medium">Side by side</h1>
       </ScreenBar>
-      <main className="p-4">
+      <Main className="p-4">
         {trouble !== null && <p role="alert">{trouble}</p>}
         {networks === null && trouble === null && <progress aria-label="Reading the networks" className="w-40" />}
         {networks !== null && networks.length === 0 && (
@@ -133,7 +134,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
             </p>
           </>
         )}
-      </main>
+      </Main>
     </div>
   )
 }

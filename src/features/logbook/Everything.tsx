@@ -1,33 +1,45 @@
 import { Archive } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { DropdownMenu } from 'radix-ui'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
 import { FileField } from '@/ui/FileField'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 
-const RestoreDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.RestoreDialog))
+const RestoreDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.RestoreDialog), {
+  loading: Nothing,
+})
 
 /** What is done with everything at once: out and in as one archive, backup and restore. */
 export function Everything({ onImport }: { readonly onImport: () => void }) {
   const [backup, setBackup] = useState<File | null>(null)
   const field = useRef<HTMLInputElement>(null)
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'Export everything (archive)', also: 'zip all share', run: () => saveFrom('/api/export') },
+      { name: 'Backup', also: 'save database copy safe', run: () => saveFrom('/api/backup') },
+      { name: 'Restore a backup', also: 'back recover', run: () => field.current?.click() },
+    ],
+    [],
+  )
   return (
     <>
+      <Commands group="This screen" list={commands} />
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
           <Button className="h-8">
-            <Archive size={16} aria-hidden /> Everything
+            <Archive size={16} aria-hidden /> Export and backup
           </Button>
         </DropdownMenu.Trigger>
         <MenuPanel>
-          <MenuNote>To take along, or to put together with another</MenuNote>
-          <MenuItem text="All of it out, as one archive (zip)" onSelect={() => saveFrom('/api/export')} />
-          <MenuItem text="Bring an archive in …" onSelect={onImport} />
+          <MenuNote>To take along, or to join with another logbook</MenuNote>
+          <MenuItem text="Export everything (archive, zip)" onSelect={() => saveFrom('/api/export')} />
+          <MenuItem text="Import an archive…" onSelect={onImport} />
           <MenuNote>Against loss</MenuNote>
-          <MenuItem text="Backup of the database" onSelect={() => saveFrom('/api/backup')} />
-          <MenuItem text="Restore a backup …" onSelect={() => field.current?.click()} />
+          <MenuItem text="Backup (database)" onSelect={() => saveFrom('/api/backup')} />
+          <MenuItem text="Restore a backup…" onSelect={() => field.current?.click()} />
         </MenuPanel>
       </DropdownMenu.Root>
       <FileField ref={field} label="A backup to restore" onFiles={([file]) => setBackup(file)} />

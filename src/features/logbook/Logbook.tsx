@@ -6,16 +6,17 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useCallback, useMemo, useRef, useState, type RefObject } from 'react'
 import { newDrawing } from '@/core/entry'
+import { Main } from '@/ui/Main'
 import type { LogbookEntry, LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { beginsNetwork, useHearing, useHome } from '@/ui/home'
+import { beginsNetwork, useHearing } from '@/ui/home'
 import { useSettings } from '@/ui/settings'
 import { FileField } from '@/ui/FileField'
 import { ScreenBar } from '@/ui/ScreenBar'
 import { useFileDrop } from '@/ui/useFileDrop'
 import { useAwake } from '@/ui/awake'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { Bin } from './Bin'
 import { Everything } from './Everything'
 import { ImportReport, useImport } from './ImportReport'
@@ -24,7 +25,9 @@ import { NetworkCard, NetworkList, type EntryActions } from './NetworkList'
 import { beginning, readPlace, type LogbookPlace, useEntryActions, useKeptPlace, useLogbook } from './useLogbook'
 import { TagBar, TagsDialog } from './TagBar'
 
-const ArchiveDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.ArchiveDialog))
+const ArchiveDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.ArchiveDialog), {
+  loading: Nothing,
+})
 
 const orders = {
   changed: 'last changed',
@@ -39,8 +42,6 @@ const orders = {
  */
 export function Logbook({ first }: { readonly first: string }) {
   const isAwake = useAwake()
-  const main = useRef<HTMLElement>(null)
-  useHome(main)
   const { settings, change: changeSettings } = useSettings()
   const { nodes, form, logbook: view } = settings
   // Until the page has come to life it is what the server read: the beginning.
@@ -89,8 +90,8 @@ export function Logbook({ first }: { readonly first: string }) {
   )
 
   // A network is begun with what is typed; a word is looked for.
-  useHearing((key) => {
-    if (beginsNetwork(key)) void create(newDrawing, 'open', undefined, key)
+  useHearing((text) => {
+    if (beginsNetwork(text)) void create(newDrawing, 'open', undefined, text)
     else searchField.current?.focus()
     return true
   })
@@ -107,7 +108,7 @@ export function Logbook({ first }: { readonly first: string }) {
           Practice
         </Link>
       </ScreenBar>
-      <main ref={main} tabIndex={-1} className="mx-auto max-w-6xl p-4 outline-none">
+      <Main className="mx-auto max-w-6xl p-4">
         <FileField ref={files} multiple label="Files to import" onFiles={brought.take} />
         <Tools
           searchField={searchField}
@@ -175,7 +176,7 @@ export function Logbook({ first }: { readonly first: string }) {
           />
         )}
         {binOpen && <Bin onClose={() => setBinOpen(false)} onChange={() => (forget(), void refresh())} />}
-      </main>
+      </Main>
     </div>
   )
 }

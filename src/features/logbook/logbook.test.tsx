@@ -2,7 +2,26 @@ import { cardOf } from '@/core/picture'
 import type { LogbookPage } from '@/ui/api'
 import { openDoors, keepRecord } from '../../../test/screen/doors'
 import { wentTo } from '../../../test/screen/next'
-import { all, between, button, click, fill, give, labelled, one, press, screen, select, settled, show, textOf, typed, waitFor, within, find } from '../../../test/screen/show'
+import {
+  all,
+  between,
+  button,
+  click,
+  fill,
+  give,
+  labelled,
+  one,
+  press,
+  screen,
+  select,
+  settled,
+  show,
+  textOf,
+  typed,
+  waitFor,
+  within,
+  find,
+} from '../../../test/screen/show'
 import { Compare } from './Compare'
 import { Logbook } from './Logbook'
 

@@ -15,18 +15,18 @@ import {
   type Reason,
   type Task,
 } from '@/core/learner'
+import { Main } from '@/ui/Main'
 import type { ListedExercise } from '@/ui/api'
 import type { TryHistory } from '@/ui/attempt/Try'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { firstEmpty, useHome } from '@/ui/home'
 import { SavingState } from '@/ui/saving/SavingState'
 import { useReady } from '@/ui/awake'
 import { DialSentence } from './DialSentence'
 import { Marks } from './Marks'
 import { PracticeFrame } from './PracticeFrame'
 import { SkillStrip } from './SkillStrip'
-import { TaskView } from './TaskView'
+import { nextInTask, TaskView } from './TaskView'
 import { practisedOf, useExercise } from './useExercise'
 
 interface Current {
@@ -195,8 +195,6 @@ function Worked({
   const exercise = useExercise(task, null)
   const { judged, moves, saving, notKept, seconds } = exercise
   const [history_, setHistory] = useState<TryHistory | null>(null)
-  const main = useRef<HTMLElement>(null)
-  useHome(main, () => (saving ? nextInTask(main.current) : 'soon'))
   const count = useRef<number | null>(null)
   useEffect(() => {
     if (!saving) return
@@ -209,8 +207,8 @@ function Worked({
   }, [moves, saving])
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'The next task', keys: 'shift+n', run: onNext },
-      { name: 'Another task with these dials', keys: 'shift+r', run: onAnother },
+      { name: 'The next task', also: 'exercise train', keys: 'shift+n', run: onNext },
+      { name: 'Another task with these dials', also: 'one more again same', keys: 'shift+r', run: onAnother },
       { name: 'Undo', keys: 'mod+z', inFields: true, run: () => history_?.undo?.() },
       { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => history_?.redo?.() },
     ],
@@ -219,7 +217,7 @@ function Worked({
   return (
     <div className="flex flex-1 flex-col lg:flex-row">
       <Commands group="The task" list={commands} />
-      <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-4 pt-3 pb-24 outline-none">
+      <Main next={(place) => (saving ? nextInTask(place) : 'soon')} className="min-w-0 flex-1 px-4 pt-3 pb-24">
         <h1 className="sr-only">Practice</h1>
         <div className={isGrey ? 'greyed' : undefined} data-task={task.dials.kind}>
           <TaskView exercise={exercise} isOnce={false} onHistory={setHistory} />
@@ -241,17 +239,12 @@ function Worked({
             <SavingState saving={saving} notKept={notKept} className="text-xs text-soft" />
           </div>
         )}
-      </main>
+      </Main>
       <aside className="border-line bg-panel p-3 max-lg:border-t lg:w-76 lg:border-l">
         <SkillStrip history={history} now={now} />
       </aside>
     </div>
   )
-}
-
-/** The choice or the field that a task waits for; null where there is none. */
-function nextInTask(place: Element | null) {
-  return place?.querySelector<HTMLElement>('[data-keys~=answers], [data-try]') ?? firstEmpty(place)
 }
 
 /** The code of the task: shown, to be passed on; another one is typed over it. */

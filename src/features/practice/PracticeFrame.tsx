@@ -1,6 +1,7 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { WithDock } from '@/ui/Dock'
 import { ScreenBar } from '@/ui/ScreenBar'
 
 const screens = [
@@ -36,7 +37,7 @@ export function PracticeFrame({
           ))}
         </nav>
       </ScreenBar>
-      {children}
+      <WithDock isFixed>{children}</WithDock>
     </div>
   )
 }

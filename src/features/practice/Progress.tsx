@@ -1,13 +1,13 @@
 'use client'
 
-import { lazy, Suspense, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { countSlips, readCode, slipName, type Practised } from '@/core/learner'
+import { Main } from '@/ui/Main'
 import { api, problemText, type ListedExercise } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { download } from '@/ui/download'
 import { toast } from '@/ui/toast'
-import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { onceThere } from '@/ui/onceThere'
 import { dialTexts } from './DialSentence'
@@ -23,8 +23,6 @@ const listed = 50
 /** What was practised: strengths over time, slips by kind, time for each task. */
 export function Progress({ practised }: { readonly practised: readonly ListedExercise[] }) {
   const isAwake = useAwake()
-  const main = useRef<HTMLElement>(null)
-  useHome(main)
   const [list, setList] = useState(practised)
   const [asking, setAsking] = useState(false)
   const [now] = useState(() => Date.now())
@@ -56,11 +54,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
   }
   return (
     <PracticeFrame screen="progress">
-      <main
-        ref={main}
-        tabIndex={-1}
-        className="grid content-start gap-4 p-4 outline-none lg:grid-cols-[minmax(0,1fr)_19rem]"
-      >
+      <Main className="grid content-start gap-4 p-4 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <h1 className="sr-only">My progress</h1>
         {history.length === 0 ? (
           <p className="text-soft">Nothing was practised yet. What you do at tasks will be counted here.</p>
@@ -137,7 +131,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
             <Button onClick={() => setAsking(false)}>Keep them</Button>
           </div>
         </Dialog>
-      </main>
+      </Main>
     </PracticeFrame>
   )
 }

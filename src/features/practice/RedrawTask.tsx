@@ -68,7 +68,8 @@ export function RedrawTask({
         aria-label="Which sheet comes next"
         data-keys="answers"
         tabIndex={-1}
-        className="grid gap-3 outline-none md:grid-cols-2">
+        className="grid gap-3 outline-none md:grid-cols-2"
+      >
         {options.map((picture, i) => {
           const isRight = question.sheets[i].slip === null
           const isPicked = picked === i

@@ -3,13 +3,14 @@
 import { FilePlus2, FolderOpen, Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { codeFrom, readAttemptsText, readTasksText, seeds, usualDials, type KeptSheet } from '@/core/learner'
+import { Main } from '@/ui/Main'
 import { api, problemText, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
 import { FileField } from '@/ui/FileField'
 import { toast } from '@/ui/toast'
-import { useHome } from '@/ui/home'
 import { markRow, type MarkRow } from './markRows'
 import { MarksTable } from './MarksTable'
 import { PracticeFrame } from './PracticeFrame'
@@ -31,8 +32,6 @@ function newSheet(): KeptSheet {
 /** Sheets that were set here, sheets that were opened, and the marks of those who worked at them. */
 export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[] }) {
   const router = useRouter()
-  const main = useRef<HTMLElement>(null)
-  useHome(main)
   const [sheets, setSheets] = useState(first)
   const [refused, setRefused] = useState<readonly { readonly file: string; readonly problems: readonly string[] }[]>([])
   const [rows, setRows] = useState<readonly MarkRow[]>([])
@@ -85,16 +84,26 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
       },
     })
   }
+  const commands = useMemo(
+    (): readonly Command[] => [
+      { name: 'New task sheet', also: 'exam test class set homework quiz', run: () => void create(newSheet()) },
+      { name: 'Open a task sheet', also: 'import load file', run: () => sheetFile.current?.click() },
+      { name: 'Open attempts to mark', also: 'import load grade points', run: () => attemptFiles.current?.click() },
+    ],
+    // oxlint-disable-next-line react/exhaustive-deps -- the router is always the same
+    [],
+  )
   return (
     <PracticeFrame screen="sheets">
-      <main ref={main} tabIndex={-1} className="grid w-full max-w-5xl content-start gap-4 self-center p-4 outline-none">
+      <Commands group="This screen" list={commands} />
+      <Main className="grid w-full max-w-5xl content-start gap-4 self-center p-4">
         <h1 className="text-base font-semibold print:hidden">Task sheets</h1>
         <p className="flex flex-wrap gap-2 print:hidden">
           <Button look="strong" onClick={() => void create(newSheet())}>
-            <Plus size={16} aria-hidden /> Set a sheet
+            <Plus size={16} aria-hidden /> New task sheet
           </Button>
           <Button onClick={() => sheetFile.current?.click()}>
-            <FilePlus2 size={16} aria-hidden /> Open a sheet to work at
+            <FilePlus2 size={16} aria-hidden /> Open a task sheet
           </Button>
           <Button onClick={() => attemptFiles.current?.click()}>
             <FolderOpen size={16} aria-hidden /> Open attempts to mark
@@ -173,7 +182,7 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
             </ul>
           )}
         </section>
-      </main>
+      </Main>
     </PracticeFrame>
   )
 }

@@ -1,12 +1,12 @@
 'use client'
 
-import { useRef } from 'react'
+import { Main } from '@/ui/Main'
 import type { Saved } from '@/ui/api'
-import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { PracticeFrame } from './PracticeFrame'
 import { SheetEditor } from './SheetEditor'
 import { SheetWork } from './SheetWork'
+import { nextInTask } from './TaskView'
 import { useSheet } from './useSheet'
 
 /** One sheet: to be set, or to be worked at. */
@@ -19,10 +19,12 @@ export function SheetScreen({ record, code }: { readonly record: Saved<'sheet'>;
 
 function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly code: string | null }) {
   const state = useSheet(record)
-  const main = useRef<HTMLElement>(null)
-  useHome(main)
   return (
-    <main ref={main} tabIndex={-1} className="grid content-start gap-4 p-4 pb-24 outline-none" data-sheet={record.id}>
+    <Main
+      next={(place) => (record.document.role === 'set' ? null : nextInTask(place))}
+      className="grid content-start gap-4 p-4 pb-24"
+      data-sheet={record.id}
+    >
       {record.document.role === 'set' ? (
         <>
           <h1 className="sr-only">Set a sheet of tasks</h1>
@@ -31,6 +33,6 @@ function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly cod
       ) : (
         <SheetWork id={record.id} state={state} asked={code} />
       )}
-    </main>
+    </Main>
   )
 }

@@ -53,7 +53,13 @@ export function SpotTask({
               {open + 1} of {pairs.length}: how do <span className="font-mono">{pair[0]}</span> and{' '}
               <span className="font-mono">{pair[1]}</span> lie?
             </h2>
-            <div role="group" aria-label="How they lie, and why" data-keys="answers" tabIndex={-1} className="grid max-w-md gap-1.5">
+            <div
+              role="group"
+              aria-label="How they lie, and why"
+              data-keys="answers"
+              tabIndex={-1}
+              className="grid max-w-md gap-1.5"
+            >
               {answers.map((answer, i) => (
                 <Button
                   key={answer}

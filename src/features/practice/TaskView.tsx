@@ -2,8 +2,9 @@ import dynamic from 'next/dynamic'
 import type { ComponentType } from 'react'
 import type { Question, TaskKind } from '@/core/learner'
 import type { TryHistory } from '@/ui/attempt/Try'
+import { firstEmpty, type Focusable } from '@/ui/home'
 import { SavingChoice } from '@/ui/saving/SavingState'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { EstimateTask } from './EstimateTask'
 import { GapsTask, MistakeTask } from './LineTasks'
 import { RedrawTask } from './RedrawTask'
@@ -12,8 +13,12 @@ import { UntangleTask } from './UntangleTask'
 import type { OpenExercise } from './useExercise'
 
 // The two that bring a whole screen with them are loaded where they are worked at.
-const SolveTask = dynamic(() => onceThere(() => import('./SolveTask')).then((module) => module.SolveTask))
-const MendTask = dynamic(() => onceThere(() => import('./MendTask')).then((module) => module.MendTask))
+const SolveTask = dynamic(() => onceThere(() => import('./SolveTask')).then((module) => module.SolveTask), {
+  loading: Nothing,
+})
+const MendTask = dynamic(() => onceThere(() => import('./MendTask')).then((module) => module.MendTask), {
+  loading: Nothing,
+})
 
 /** What each kind of task is worked at with; `solve` is a worksheet of one's own. */
 const views: { readonly [K in Exclude<TaskKind, 'solve'>]: ComponentType<KindProps<K>> } = {
@@ -28,6 +33,13 @@ const views: { readonly [K in Exclude<TaskKind, 'solve'>]: ComponentType<KindPro
 interface KindProps<K extends TaskKind> {
   readonly exercise: OpenExercise
   readonly question: Extract<Question, { readonly kind: K }>
+}
+
+/** The choice or the field that the task of a screen waits for; null where there is none, `soon` while it is fetched. */
+export function nextInTask(screen: Element | null): Focusable | null | 'soon' {
+  const task = screen?.querySelector('[data-task]')
+  if (!task || task.querySelector('[data-fetching]')) return 'soon'
+  return task.querySelector<HTMLElement>('[data-keys~=answers], section[data-try]') ?? firstEmpty(task)
 }
 
 /** A task of any kind, to be worked at. */
@@ -46,7 +58,7 @@ export function TaskView({
   if (question.kind === 'solve') return <SolveTask exercise={exercise} isOnce={isOnce} onHistory={onHistory} />
   if (!saving)
     return (
-      <p role="status" className="text-soft">
+      <p role="status" data-fetching className="text-soft">
         fetching what you did here before
       </p>
     )

@@ -1,17 +1,17 @@
 'use client'
 
-import { useMemo, useRef } from 'react'
+import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import { reportContents, reportFields, type ReportChoices, type ReportContent } from '@/core/network'
 import { makeReport, type Report, type ReportKind } from '@/core/report'
 import type { Worksheet } from '@/core/worksheet'
+import { Main } from '@/ui/Main'
 import { planningOf } from '@/ui/bench/laid'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { PageRules } from '@/ui/paper/PageRules'
 import { ReportPaper } from '@/ui/paper/ReportPaper'
 import { useSettings } from '@/ui/settings'
-import { useHome } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { attemptSection, useRecords } from './useRecords'
 import { Choices, fieldNames } from './Choices'
@@ -26,8 +26,6 @@ export function ReportScreen() {
   const { id, document } = useStore(store)
   const { settings } = useSettings()
   const isAwake = useAwake()
-  const main = useRef<HTMLElement>(null)
-  useHome(main)
   const { network, worksheet, problems } = worked
   const records = useRecords(id, network)
   const planning = useMemo(() => {
@@ -92,7 +90,7 @@ export function ReportScreen() {
         >
           <Choices choices={choices} existing={existing(worksheet, more)} onChange={change} onPause={store.pause} />
         </aside>
-        <main ref={main} tabIndex={-1} className="w-full min-w-0 flex-1 outline-none">
+        <Main className="w-full min-w-0 flex-1">
           {records?.trouble && (
             <p role="alert" className="mb-2 text-trouble print:hidden">
               What was measured or tried could not be fetched: {records.trouble}
@@ -111,7 +109,7 @@ export function ReportScreen() {
               <ReportPaper report={report} />
             </>
           )}
-        </main>
+        </Main>
       </div>
     </NetworkFrame>
   )

@@ -4,6 +4,7 @@ import type { NetworkDocument, ReportChoices } from '@/core/network'
 import type { Report } from '@/core/report'
 import type { Worksheet } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
+import { Commands, type Command } from '@/ui/commands'
 import { saveDocument } from '@/ui/download'
 import type { MakeReport } from '@/ui/files/saveReport'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
@@ -28,16 +29,35 @@ export function WaysOut({
   const save = (work: (files: typeof import('@/ui/files/saveReport')) => void | Promise<void>) => () => {
     import('@/ui/files/saveReport').then(work).catch(() => toast.error('The file could not be made; try once more'))
   }
+  const commands: readonly Command[] = [
+    { name: 'Print, or save as PDF', also: 'paper hand in pdf', run: () => print() },
+    {
+      name: 'Export the report as HTML',
+      also: 'web page save share',
+      run: save((files) => files.saveHtml(make, kind, title, paper)),
+    },
+    {
+      name: 'Export the report as Markdown',
+      also: 'text save share',
+      run: save((files) => files.saveMarkdown(make, kind, title)),
+    },
+    {
+      name: 'Export the report as LaTeX',
+      also: 'tex save share',
+      run: save((files) => files.saveLatex(make, kind, title, paper)),
+    },
+  ]
   const both = kind === 'tasks' ? ', with its key' : ''
   return (
     <div className="flex flex-wrap gap-2">
-      <Button look="strong" className="h-9" onClick={() => print()} tip="Print, or save as PDF" keys="mod+p">
+      <Commands group="This screen" list={commands} />
+      <Button look="strong" className="h-9" onClick={() => print()} tip="Print, or save as PDF: Ctrl P">
         <Printer size={16} aria-hidden /> Print or save as PDF
       </Button>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
           <Button className="h-9">
-            <FileDown size={16} aria-hidden /> Save as <ChevronDown size={14} aria-hidden />
+            <FileDown size={16} aria-hidden /> Export <ChevronDown size={14} aria-hidden />
           </Button>
         </DropdownMenu.Trigger>
         <MenuPanel>

@@ -2,7 +2,7 @@ import dynamic from 'next/dynamic'
 import { useDeferredValue, useState } from 'react'
 import { withoutRounding, type Worksheet, waysTo, wordSentence } from '@/core/worksheet'
 import { AnswerTable } from './AnswerTable'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { Seen, Moves } from '@/ui/turned'
 import { useInSight } from '@/ui/useInSight'
 import { Lazy } from './Lazy'
@@ -11,8 +11,12 @@ import { OnlyAsked } from './OnlyAsked'
 import { Line, ValueLine } from './Line'
 import { RoundedWay } from './Rounded'
 
-const Compared = dynamic(() => onceThere(() => import('./whatif/Compared')).then((module) => module.Compared))
-const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Compared = dynamic(() => onceThere(() => import('./whatif/Compared')).then((module) => module.Compared), {
+  loading: Nothing,
+})
+const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs), {
+  loading: Nothing,
+})
 
 /** Powers of longer worksheets are read in the table. */
 const mostSteps = 60

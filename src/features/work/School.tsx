@@ -36,11 +36,7 @@ export function School() {
   const { settings } = useSettings()
   const school = Object.fromEntries(allChoices.map((name) => [name, settings[name]])) as unknown as Choices
   return (
-    <section
-      aria-label="How it is worked"
-      className="border-b border-line bg-panel px-4 py-2 text-xs print:hidden"
-      data-school
-    >
+    <div className="text-xs" data-school>
       <Tabs.Root defaultValue="reducing">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line">
           <Tabs.List aria-label="Choices of" className="flex flex-wrap">
@@ -79,7 +75,7 @@ export function School() {
       <div className="mt-2 border-t border-line pt-2">
         <Asking />
       </div>
-    </section>
+    </div>
   )
 }
 
@@ -89,7 +85,7 @@ function ChoiceGroup({ group }: { readonly group: Group }) {
   // While it is tried nothing tells a result.
   const examples = useExamples(walk.mode === 'try' ? null : worked.worksheet, schoolGroups[group], settings.figures)
   return (
-    <div className="grid gap-x-8 gap-y-3 md:grid-cols-2 2xl:grid-cols-3">
+    <div className="grid gap-y-3">
       {schoolGroups[group].map((name) => (
         <Choice
           key={name}

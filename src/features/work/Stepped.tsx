@@ -12,17 +12,19 @@ import {
   type Stop,
 } from '@/core/worksheet'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { Threaded } from './thread/Threaded'
 import { placeOf, Valley } from './Valley'
 import clsx from 'clsx'
 import { ChevronsLeft, ChevronsRight, StepBack, StepForward } from 'lucide-react'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { floatingBar } from '@/ui/floatingBar'
+import { Docked } from '@/ui/Dock'
 import { useSettings } from '@/ui/settings'
 
-const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs))
+const Stairs = dynamic(() => onceThere(() => import('@/ui/Stairs')).then((module) => module.Stairs), {
+  loading: Nothing,
+})
 
 /** The valley, one reveal at a time. */
 export function Stepped({
@@ -69,7 +71,9 @@ export function Stepped({
         <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
         <Stairs worksheet={worksheet} reveal={reveal} />
       </Threaded>
-      <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
+      <Docked>
+        <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
+      </Docked>
     </>
   )
 }
@@ -111,10 +115,7 @@ function StepBar({
     <div
       role="toolbar"
       aria-label="One reveal at a time"
-      className={clsx(
-        floatingBar,
-        'fixed inset-x-4 bottom-4 z-20 mx-auto flex w-fit max-w-full items-center justify-center gap-2 px-3 py-2 max-sm:w-full',
-      )}
+      className="flex w-full items-center justify-center gap-2 border-line bg-panel px-3 py-1.5 max-lg:border-t lg:border-b"
     >
       <Commands group="The steps" within="steps" list={commands} />
       <Button tip="Start over" keys="home" aria-label="Start over" disabled={shown === 0} onClick={commands[2].run}>

@@ -8,7 +8,7 @@ import { orders } from '@/core/structure'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
 import { useSettings } from '@/ui/settings'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { SupplyBar, FromKnown } from './SupplyBar'
 import { RowSide } from './RowSide'
 import { Lazy } from './Lazy'
@@ -16,8 +16,10 @@ import { type Choice, Pointed } from './Pointed'
 import { Spine } from './Spine'
 import { Exchange } from './Exchange'
 
-const StepMenu = dynamic(() => onceThere(() => import('./StepMenu')).then((module) => module.StepMenu))
-const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops))
+const StepMenu = dynamic(() => onceThere(() => import('./StepMenu')).then((module) => module.StepMenu), {
+  loading: Nothing,
+})
+const Loops = dynamic(() => onceThere(() => import('./Loops')).then((module) => module.Loops), { loading: Nothing })
 
 interface Props {
   readonly worksheet: Worksheet

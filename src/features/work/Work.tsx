@@ -4,40 +4,48 @@ import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
 import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet } from '@/core/worksheet'
+import { Main } from '@/ui/Main'
 import { SwitchButton, Tip, Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { holdTyping, useHome } from '@/ui/home'
+import { holdTyping } from '@/ui/home'
 import { useAwake } from '@/ui/awake'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
 import { useSettings } from '@/ui/settings'
+import { SidePanel } from '@/ui/SidePanel'
 import { Stepped } from './Stepped'
 import { Later } from './Lazy'
 import { TakeOutWork, useTableOut } from './TakeOutWork'
 import { Threaded } from './thread/Threaded'
 import type { TryHistory } from '@/ui/attempt/Try'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
 import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
 
-const Answers = dynamic(() => onceThere(() => import('./Answers')).then((module) => module.Answers))
-const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar))
-const School = dynamic(() => onceThere(() => import('./School')).then((module) => module.School))
-const Try = dynamic(() => onceThere(() => import('@/ui/attempt/Try')))
-const PartsPanel = dynamic(() => onceThere(() => import('@/ui/network/PartsPanel')).then((module) => module.PartsPanel))
+const Answers = dynamic(() => onceThere(() => import('./Answers')).then((module) => module.Answers), {
+  loading: Nothing,
+})
+const WhatIfBar = dynamic(() => onceThere(() => import('./whatif/WhatIfBar')).then((module) => module.WhatIfBar), {
+  loading: Nothing,
+})
+const School = dynamic(() => onceThere(() => import('./School')).then((module) => module.School), { loading: Nothing })
+const Try = dynamic(() => onceThere(() => import('@/ui/attempt/Try')), { loading: Nothing })
+const PartsPanel = dynamic(
+  () => onceThere(() => import('@/ui/network/PartsPanel')).then((module) => module.PartsPanel),
+  { loading: Nothing },
+)
 
 /** The worksheet of one network: entry above, the valley below, the answer table at the end of the climb. */
 export function Work() {
   const { store, worked, walk } = useOpenNetwork()
   const { id, document, typing } = useStore(store)
   const router = useRouter()
-  const { settings, change: changeSettings } = useSettings()
   const { problems } = worked
   const [tried, setTried] = useState<WhatIf | null>(null)
   // What was tried belongs to the network as it was drawn then.
@@ -56,14 +64,18 @@ export function Work() {
     [whatIf, wrong],
   )
   const [row, setRow] = useState<string | null>(null)
-  const [school, setSchool] = useState(false)
-  const main = useRef<HTMLElement>(null)
+  const [panel, setPanel] = useState<'method' | 'parts' | null>(null)
+  const turn = (which: 'method' | 'parts') => setPanel((open) => (open === which ? null : which))
   const [tryHistory, setTryHistory] = useState<TryHistory | null>(null)
   const isTried = walk.mode === 'try'
   const isAwake = useAwake()
   const isEmpty = !document.parts.some(({ kind }) => kind === 'resistor')
-  // A network that is empty is typed.
-  useHome(main, () => (!isAwake ? 'soon' : isEmpty && !isTried ? window.document.getElementById('formula') : null))
+  // A network that is empty is typed; what is worked by oneself has a way of its own.
+  const next = (place: Element | null) => {
+    if (!isAwake) return 'soon'
+    if (isTried) return place?.querySelector<HTMLElement>('[data-try]') ?? null
+    return isEmpty ? window.document.getElementById('formula') : null
+  }
 
   const analysis = worksheet?.outcome ?? null
   // Steps are counted by the rows in which they stand.
@@ -77,7 +89,6 @@ export function Work() {
   )
   const title = document.title || 'network'
   const table = useTableOut(worksheet, title)
-  const partsOpen = settings.parts
   // On a thread these keys walk and copy the thread; what is tried has no answers yet.
   const walking = useMemo((): readonly Command[] => {
     const step = (by: number) => () =>
@@ -98,13 +109,13 @@ export function Work() {
         name: 'Method',
         also: 'how it is worked order arithmetic dividers product over sum rounding on paper asked',
         keys: 'h',
-        run: () => setSchool((open) => !open),
+        run: () => setPanel((open) => (open === 'method' ? null : 'method')),
       },
       {
         name: 'Parts list',
         also: 'components values tolerance rating table',
         keys: 'p',
-        run: () => changeSettings({ parts: !partsOpen }),
+        run: () => setPanel((open) => (open === 'parts' ? null : 'parts')),
       },
       ...(isTried
         ? []
@@ -128,7 +139,7 @@ export function Work() {
         },
       },
     ],
-    [router, id, partsOpen, isTried, changeSettings, table],
+    [router, id, isTried, table],
   )
 
   return (
@@ -141,23 +152,18 @@ export function Work() {
         steps.length > 0 &&
         !isTried && <span className="text-xs text-bar-soft max-sm:hidden">{placeInWords(worksheet, steps, row)}</span>
       }
+      lead={<ModeSwitch />}
       actions={
         <>
-          <ModeSwitch />
           <SwitchButton
-            tip="How it is worked: order, arithmetic, numbers, only what is asked"
+            tip="Order, arithmetic, numbers, only what is asked"
             keys="h"
-            isOn={school}
-            onClick={() => setSchool(!school)}
+            isOn={panel === 'method'}
+            onClick={() => turn('method')}
           >
-            <ListChecks size={16} aria-hidden /> <span className="max-sm:sr-only">How</span>
+            <ListChecks size={16} aria-hidden /> <span className="max-sm:sr-only">Method</span>
           </SwitchButton>
-          <SwitchButton
-            tip="Parts list"
-            keys="p"
-            isOn={partsOpen}
-            onClick={() => changeSettings({ parts: !partsOpen })}
-          >
+          <SwitchButton tip="Parts list" keys="p" isOn={panel === 'parts'} onClick={() => turn('parts')}>
             <ListPlus size={16} aria-hidden /> <span className="max-sm:sr-only">Parts</span>
           </SwitchButton>
           <TakeOutWork worksheet={worksheet} row={row} title={title} table={table} />
@@ -165,9 +171,8 @@ export function Work() {
       }
     >
       <Commands group="This screen" list={commands} />
-      {school && <School />}
-      <div className="flex flex-1 flex-col-reverse lg:flex-row">
-        <main ref={main} tabIndex={-1} className="min-w-0 flex-1 px-3 pt-2 pb-24 outline-none">
+      <div className="flex flex-1 flex-col">
+        <Main next={next} className="min-w-0 flex-1 px-3 pt-2 pb-24">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} isTried={isTried} />
           {worksheet?.arithmetic === 'float' && (
@@ -186,7 +191,11 @@ export function Work() {
               {walk.mode === 'try' ? (
                 <Try worksheet={worksheet} onHistory={setTryHistory} />
               ) : walk.mode === 'step' ? (
-                <Stepped worksheet={worksheet} row={row} unpointed={<Commands group="The steps" within="steps" list={walking} />} />
+                <Stepped
+                  worksheet={worksheet}
+                  row={row}
+                  unpointed={<Commands group="The steps" within="steps" list={walking} />}
+                />
               ) : (
                 <Threaded
                   worksheet={worksheet}
@@ -208,11 +217,11 @@ export function Work() {
               )}
             </div>
           )}
-        </main>
-        {partsOpen && (
-          <div className="border-b border-line bg-panel p-3 lg:w-[27rem] lg:border-b-0 lg:border-l">
-            <PartsPanel />
-          </div>
+        </Main>
+        {panel !== null && (
+          <SidePanel title={panel === 'method' ? 'Method' : 'Parts'} onClose={() => setPanel(null)}>
+            {panel === 'method' ? <School /> : <PartsPanel />}
+          </SidePanel>
         )}
       </div>
     </NetworkFrame>

@@ -26,7 +26,7 @@ import { openDoors } from '../../../test/screen/doors'
 import { Work } from './Work'
 
 const band = () => screen.getByRole('region', { name: 'How it is worked' })
-const showBand = async () => click(button('How'))
+const showBand = async () => click(button('Method'))
 const region = (name: string) => screen.getByRole('region', { name })
 
 /** Takes a value of a choice, in whichever group it stands. */
@@ -294,7 +294,8 @@ test('branch currents have names, kept on every sheet, and can be given others',
 })
 
 test('a network without values stands in letters, and the numbers come one by one', async () => {
-  await open(Work, typed('R1 + (R2 10 + R3 20) // R4 + R5 1'), { settings: { parts: true } })
+  await open(Work, typed('R1 + (R2 10 + R3 20) // R4 + R5 1'))
+  await click(button('Parts'))
   expect(one('[data-lettered]')).toHaveTextContent('R1, R4 have no value yet')
   expect(formulas(half(0, 'reduce'))).toEqual(['R[R2+3] = 10 Ω + 20 Ω = 30 Ω'])
   expect(formulas(half(1, 'reduce'))[0]).toBe('R[(R2+3)‖4] = (1)/((1)/(R[R2+3]) + (1)/(R[R4]))')
@@ -332,7 +333,8 @@ describe('meters', () => {
   })
 
   test('an ammeter across a resistor shorts it; made a voltmeter it shows; a wire can be asked', async () => {
-    await open(Work, between(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'A1 B C', 'W1 C D']), { settings: { parts: true } })
+    await open(Work, between(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'A1 B C', 'W1 C D']))
+    await click(button('Parts'))
     expect(one('[data-finding=meter-shorts]')).toHaveTextContent('A1 shorts two nodes')
     select(labelled('kind of A1'), 'voltmeter')
     await settled()

@@ -1,4 +1,18 @@
-import { all, between, button, click, formulas, half, one, open, press, screen, textOf, typed, within } from '../../../test/screen/show'
+import {
+  all,
+  between,
+  button,
+  click,
+  formulas,
+  half,
+  one,
+  open,
+  press,
+  screen,
+  textOf,
+  typed,
+  within,
+} from '../../../test/screen/show'
 import { Work } from './Work'
 
 const bar = () => screen.getByRole('toolbar', { name: 'One reveal at a time' })

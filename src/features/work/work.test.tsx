@@ -1,4 +1,28 @@
-import { all, answerOf, between, button, click, downloads, fill, fireEvent, focus, formulas, half, labelled, one, open, press, screen, send, settled, textOf, typed, waitFor, within, find } from '../../../test/screen/show'
+import {
+  all,
+  answerOf,
+  between,
+  button,
+  click,
+  downloads,
+  fill,
+  fireEvent,
+  focus,
+  formulas,
+  half,
+  labelled,
+  one,
+  open,
+  press,
+  screen,
+  send,
+  settled,
+  textOf,
+  typed,
+  waitFor,
+  within,
+  find,
+} from '../../../test/screen/show'
 import { wentTo } from '../../../test/screen/next'
 import { Work } from './Work'
 
@@ -118,11 +142,12 @@ test('the parts list is edited in place; changes are undone and redone', async (
   await click(button('Undo'))
   expect(floor()).toContain('Req = 12.5')
   await click(button('Parts'))
-  expect(screen.queryByRole('complementary', { name: 'Parts list' })).toBeNull()
+  expect(screen.queryByRole('complementary', { name: 'Parts' })).toBeNull()
 })
 
 test('rows of a spreadsheet are pasted into the parts list; what is not understood is named by its row', async () => {
-  await open(Work, typed('R1 100'), { settings: { parts: true } })
+  await open(Work, typed('R1 100'))
+  await click(button('Parts'))
   const rows = 'name\tfrom\tto\tvalue\nR1\tA\tC\t1k\nR2\tC\tB\t2k2\nW1\tB\tD\t\nR3\tC\tD\t4k7\nR4\tD\n'
   const name = await waitFor(() => labelled('name of R1'))
   fireEvent.paste(name, { clipboardData: { getData: () => rows } })
@@ -283,7 +308,7 @@ test('single letters are keys only where the person asked for that', async () =>
   await press('p')
   const palette = await screen.findByRole('combobox', { name: 'Find a network or a command' })
   expect(palette).toHaveValue('p')
-  expect(screen.queryByRole('complementary', { name: 'Parts list' })).toBeNull()
+  expect(screen.queryByRole('complementary', { name: 'Parts' })).toBeNull()
   await press('Escape')
   focus(button('Settings'))
   await press('Enter')
@@ -291,7 +316,7 @@ test('single letters are keys only where the person asked for that', async () =>
   await press('Escape')
   focus(one('main'))
   await press('p')
-  expect(await screen.findByRole('complementary', { name: 'Parts list' })).toBeInTheDocument()
+  expect(await screen.findByRole('complementary', { name: 'Parts' })).toBeInTheDocument()
 })
 
 test('a known current inside is worked outward to the supply', async () => {

@@ -13,7 +13,7 @@ import { firstEmpty, useHome } from '@/ui/home'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { SavingChoice, SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
-import { floatingBar } from '@/ui/floatingBar'
+import { Docked } from '@/ui/Dock'
 import { OwnThreadLine, TryGoals, TryMend } from './TryGoals'
 import { TryChoice, type Original } from './TryChoice'
 import { TryChecks, TrySummary } from './TryChecks'
@@ -92,7 +92,9 @@ export function Attempt({
     const sheet = place.current?.querySelector('[data-choice]')
     if (!sheet) return firstEmpty(place.current, '[data-slot] input')
     const equivalent = sheet.querySelector<HTMLElement>('form input')
-    return isTyped || here.length > 1 ? equivalent : (sheet.querySelector<SVGElement>('svg [tabindex="0"]') ?? equivalent)
+    return isTyped || here.length > 1
+      ? equivalent
+      : (sheet.querySelector<SVGElement>('svg [tabindex="0"]') ?? equivalent)
   })
   const startOver = () => {
     restart()
@@ -203,13 +205,15 @@ export function Attempt({
       )}
       {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
-      <TryBar
-        attempt={attempt}
-        at={at}
-        done={done}
-        onUndo={() => make({ do: 'undo' })}
-        onRestart={isOnce ? null : startOver}
-      />
+      <Docked>
+        <TryBar
+          attempt={attempt}
+          at={at}
+          done={done}
+          onUndo={() => make({ do: 'undo' })}
+          onRestart={isOnce ? null : startOver}
+        />
+      </Docked>
     </section>
   )
 }
@@ -245,7 +249,12 @@ function TryBar({
   const next = strength === null ? 1 : strength === 1 ? 2 : 3
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'A hint, each time a stronger one', also: 'help tip clue', keys: 'i', run: () => make({ do: 'hint', strength: next }) },
+      {
+        name: 'A hint, each time a stronger one',
+        also: 'help tip clue',
+        keys: 'i',
+        run: () => make({ do: 'hint', strength: next }),
+      },
     ],
     [make, next],
   )
@@ -254,17 +263,9 @@ function TryBar({
       role="toolbar"
       aria-label="Help"
       data-help
-      className={clsx(floatingBar, 'sticky bottom-4 z-20 mx-auto mt-3 max-w-3xl px-3 py-2 max-sm:-mx-3')}
+      className="w-full border-line bg-panel px-3 py-1.5 max-lg:border-t lg:border-b"
     >
       <Commands group="The task" list={commands} />
-      {at && <OwnThreadLine attempt={attempt} slot={at} />}
-      {hint && (
-        <div role="status" data-hint={strength} className="mb-2 border-b border-line pb-2">
-          {hint.sentences.map((it, i) => (
-            <p key={i}>{wordSentence(it)}</p>
-          ))}
-        </div>
-      )}
       <div className="flex flex-wrap items-center gap-2">
         <span className="text-soft">Hint:</span>
         {strengths.map(({ strength: how, name }) => (
@@ -288,6 +289,14 @@ function TryBar({
           )}
         </span>
       </div>
+      {hint && (
+        <div role="status" data-hint={strength} className="mt-1.5 border-t border-line pt-1.5">
+          {hint.sentences.map((it, i) => (
+            <p key={i}>{wordSentence(it)}</p>
+          ))}
+        </div>
+      )}
+      {at && <OwnThreadLine attempt={attempt} slot={at} />}
     </div>
   )
 }

@@ -169,7 +169,7 @@ export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt
     (it) => `[data-try] [data-slot="${slotKey(it.quantity, it.element)}"] label`,
   )
   return (
-    <div data-own-thread className="mb-2 flex flex-wrap items-baseline gap-x-2 border-b border-line pb-2">
+    <div data-own-thread className="mt-1.5 flex flex-wrap items-baseline gap-x-2 border-t border-line pt-1.5">
       <style>{`:is(${lit.join(',')}){background:var(--chosen-wash);border-radius:6px;outline:2px solid var(--chosen)}`}</style>
       {!isWrong && wrong.length > 0 && (
         <>

@@ -1,7 +1,28 @@
 import { Work } from '@/features/work/Work'
 import type { Attempt } from '@/core/kept'
 import { openDoors, type Doors } from '../../../test/screen/doors'
-import { all, between, button, click, fill, fireEvent, focus, labelled, one, open, press, screen, send, settled, textOf, type, typed, waitFor, within, find } from '../../../test/screen/show'
+import {
+  all,
+  between,
+  button,
+  click,
+  fill,
+  fireEvent,
+  focus,
+  labelled,
+  one,
+  open,
+  press,
+  screen,
+  send,
+  settled,
+  textOf,
+  type,
+  typed,
+  waitFor,
+  within,
+  find,
+} from '../../../test/screen/show'
 
 const region = (name: string) => screen.getByRole('region', { name })
 /** A part to be chosen, by its name. */
@@ -279,7 +300,7 @@ test('what was tried of another network is said, and what another window did can
 test('while it is tried nothing tells a result: not how it is worked, no key, no file', async () => {
   const save = jest.spyOn(URL, 'createObjectURL').mockReturnValue('blob:nothing')
   await begin(typed('1.5 + (10 + 20) // 15 + 1'))
-  await click(button('How'))
+  await click(button('Method'))
   await new Promise((done) => setTimeout(done, 200))
   await settled()
   expect(all('[data-school] [data-example]')).toEqual([])

@@ -43,8 +43,8 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const [isHeard, setHeard] = useState(false)
   const field = useTypedField(store, 'formula', isHeard ? applyUnlessThere : applyUnlessDrawn)
   const input = useRef<HTMLInputElement>(null)
-  useHearing((key) => {
-    if (!beginsNetwork(key) || !input.current) return false
+  useHearing((text) => {
+    if (!beginsNetwork(text) || !input.current) return false
     input.current.focus()
     input.current.select()
     // Before the key is written.
@@ -157,7 +157,9 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
       )}
       {asks && (
         <div id="formula-note" role="alert" className={clsx(note, 'flex flex-wrap items-center gap-2')}>
-          {isHeard ? 'Enter puts this in the place of your network.' : 'This is another network. It replaces your drawing.'}
+          {isHeard
+            ? 'Enter puts this in the place of your network.'
+            : 'This is another network. It replaces your drawing.'}
           <Button onClick={replace}>{isHeard ? 'Replace the network' : 'Replace the drawing'}</Button>
           <Button onClick={keep}>Keep {isHeard ? 'the network' : 'the drawing'}</Button>
         </div>

@@ -12,12 +12,13 @@ import { FileField } from '../FileField'
 import { holdTyping } from '../home'
 import { saveDocument } from '../download'
 import { ScreenBar } from '../ScreenBar'
+import { WithDock } from '../Dock'
 import { toast } from '../toast'
 import { FormulaLine, SourceField } from './FormulaLine'
 import { useOpenNetwork } from './OpenNetwork'
 import { isHalfTyped, type WorkStore, type RefusedImport } from './store'
 import { useFileDrop } from '../useFileDrop'
-import { onceThere } from '../onceThere'
+import { Nothing, onceThere } from '../onceThere'
 import { api, problemText } from '../api'
 import { SavingChoice, SavingState } from '../saving/SavingState'
 import type { Saving } from '../saving/versionedSave'
@@ -26,13 +27,17 @@ import clsx from 'clsx'
 import Link from 'next/link'
 import { useAwake } from '../awake'
 
-const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates))
+const EarlierStates = dynamic(() => onceThere(() => import('./EarlierStates')).then((module) => module.EarlierStates), {
+  loading: Nothing,
+})
 
 interface Props {
   readonly screen: NetworkScreen
   /** In the bar, before undo. */
   readonly status?: ReactNode
-  /** Beside the formula line; or in its place, where the screen is not for changing the network. */
+  /** At the left of the entry line, whatever else stands there. */
+  readonly lead?: ReactNode
+  /** At its right. */
   readonly actions: ReactNode
   readonly isEntry?: boolean
   /** Takes a picture that is dropped here; where it is none, pictures are for the drawing. */
@@ -51,7 +56,7 @@ export function FrameActions({ children }: { readonly children: ReactNode }) {
 }
 
 /** What every screen of an open network has: its title, saving, undo, the entry line; files can be dropped anywhere. */
-export function NetworkFrame({ screen, status, actions, isEntry = true, onPicture, history, children }: Props) {
+export function NetworkFrame({ screen, status, lead, actions, isEntry = true, onPicture, history, children }: Props) {
   const { store, worked, keeping } = useOpenNetwork()
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
@@ -138,6 +143,51 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
     if (onPicture) onPicture(dropped)
     else toast('A picture is traced in Draw; drop it there')
   })
+  const entry = (
+    <section aria-label="Entry">
+      <FileField
+        ref={file}
+        label="A network document or parts list to put here"
+        onFiles={([chosen]) => void importFile(store, chosen)}
+      />
+      <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
+        {lead}
+        {isEntry && (
+          <>
+            <SourceField store={store} />
+            <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
+          </>
+        )}
+        <div className={clsx('flex flex-wrap gap-2 max-sm:w-full', isEntry || lead ? 'ml-auto' : 'w-full')}>
+          {isEntry && (
+            <Button
+              tip="Import a network document, or a parts list (CSV)"
+              aria-label="Import a file"
+              className="h-9"
+              onClick={() => file.current?.click()}
+            >
+              <FilePlus2 size={16} aria-hidden />
+            </Button>
+          )}
+          {actionsHere}
+        </div>
+      </div>
+      {drop.isOver && (
+        <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
+          Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
+          {onPicture && '; or a photograph to trace'}
+        </p>
+      )}
+      {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}
+      {busy && (
+        <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2 print:hidden">
+          <progress aria-label="Working out" className="w-40" /> Working out{' '}
+          {document.parts.length.toLocaleString('en')} parts
+          <Button onClick={cancel}>Cancel</Button>
+        </p>
+      )}
+    </section>
+  )
   return (
     <div {...drop.handlers} className="flex min-h-screen flex-col">
       <Commands group="This network" list={commands} />
@@ -183,49 +233,11 @@ export function NetworkFrame({ screen, status, actions, isEntry = true, onPictur
         <NetworkSaving />
         <ScreenTabs id={id} screen={screen} isDrawn={worksheet !== null || wrong} />
       </ScreenBar>
-      <section aria-label="Entry">
-        <FileField
-          ref={file}
-          label="A network document or parts list to put here"
-          onFiles={([chosen]) => void importFile(store, chosen)}
-        />
-        <div className="flex flex-wrap items-start gap-2 border-b border-line bg-panel px-3 py-2 sm:px-4 print:hidden">
-          {isEntry ? (
-            <>
-              <SourceField store={store} />
-              <FormulaLine store={store} network={network} worksheet={worksheet} floating={screen === 'draw'} />
-              <div className="ml-auto flex flex-wrap gap-2 max-sm:w-full">
-                <Button
-                  tip="Import a network document, or a parts list (CSV)"
-                  aria-label="Import a file"
-                  className="h-9"
-                  onClick={() => file.current?.click()}
-                >
-                  <FilePlus2 size={16} aria-hidden />
-                </Button>
-                {actionsHere}
-              </div>
-            </>
-          ) : (
-            actionsHere
-          )}
-        </div>
-        {drop.isOver && (
-          <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
-            Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
-            {onPicture && '; or a photograph to trace'}
-          </p>
-        )}
-        {refused && <ImportProblems refused={refused} onDismiss={() => store.setState({ refused: null })} />}
-        {busy && (
-          <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2 print:hidden">
-            <progress aria-label="Working out" className="w-40" /> Working out{' '}
-            {document.parts.length.toLocaleString('en')} parts
-            <Button onClick={cancel}>Cancel</Button>
-          </p>
-        )}
-      </section>
-      <ActionsPlace.Provider value={place}>{children}</ActionsPlace.Provider>
+      <ActionsPlace.Provider value={place}>
+        <WithDock head={entry} isFixed={screen === 'work'}>
+          {children}
+        </WithDock>
+      </ActionsPlace.Provider>
       {earlier && <EarlierStates onClose={() => setEarlier(false)} />}
     </div>
   )

@@ -52,9 +52,8 @@ export function PartsPanel() {
     return new Map(nodes.flatMap(({ label, points: joined }, node) => joined.map((point) => [point, { node, label }])))
   }, [worksheet, worked.network])
   return (
-    <aside aria-label="Parts list" onPaste={(event) => void paste(event)}>
+    <section aria-label="Parts list" onPaste={(event) => void paste(event)}>
       <div className="mb-2 flex items-center justify-between">
-        <h2 className="font-semibold">Parts</h2>
         <Button onClick={() => store.change(addPart(store.getState().document), null)}>
           <Plus size={15} aria-hidden /> Add a part
         </Button>
@@ -164,7 +163,7 @@ export function PartsPanel() {
           </table>
         </>
       )}
-    </aside>
+    </section>
   )
 }
 

@@ -1,16 +1,18 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import type { Worksheet } from '@/core/worksheet'
 import type { ChangeWhatIf, WhatIf } from '../whatif/state'
 import type { PointedAt } from './pointedAt'
-import { onceThere } from '@/ui/onceThere'
+import { Nothing, onceThere } from '@/ui/onceThere'
+import { Commands, type Command } from '@/ui/commands'
+import { toast } from '@/ui/toast'
 import { HandOf, newHand } from '@/ui/turned'
 
 const load = () => onceThere(() => import('./Thread'))
-const Thread = dynamic(() => load().then((module) => module.Thread))
+const Thread = dynamic(() => load().then((module) => module.Thread), { loading: Nothing })
 
 /** What holds the values of a worksheet: each that has a line can be pointed at, by mouse, touch or key. */
 export function Threaded({
@@ -118,9 +120,28 @@ export function Threaded({
       place.removeEventListener('focusin', near)
     }
   }, [place, worksheet, base, pointed, onPointed, onWhatIf])
+  const commands = useMemo(
+    (): readonly Command[] => [
+      {
+        name: 'Other values (what if)',
+        also: 'change vary knob try sensitivity',
+        run: () => {
+          const anchors = [...(place?.querySelectorAll('text[data-line]') ?? [])]
+          const idOf = (it: Element) => Number(it.getAttribute('data-line'))
+          const anchor = anchors.find((it) => worksheet.derivation.lines[idOf(it)]?.method === 'given')
+          if (!anchor) return toast('No value is given here that could be another')
+          const id = idOf(anchor)
+          const turning = { of: base, from: null }
+          onPointed({ worksheet, end: id, at: id, direction: 'to', anchor, ways: false, turning })
+        },
+      },
+    ],
+    [place, worksheet, base],
+  )
   return (
     <HandOf value={hand}>
       {!pointed && unpointed}
+      {!pointed && onWhatIf && <Commands group="This screen" list={commands} />}
       <div
         ref={setPlace}
         tabIndex={-1}

@@ -1,4 +1,18 @@
-import { all, between, button, click, focus, half, one, open, press, screen, textOf, typed, within } from '../../../../test/screen/show'
+import {
+  all,
+  between,
+  button,
+  click,
+  focus,
+  half,
+  one,
+  open,
+  press,
+  screen,
+  textOf,
+  typed,
+  within,
+} from '../../../../test/screen/show'
 import { Work } from '../Work'
 
 const five = typed('R1 1.5 + (R2 10 + R3 20) // R4 15 + R5 1')
