@@ -52,10 +52,10 @@ test('spread and ratings: limits, a million samples, who matters, a wish, and wh
   await expect(spread.getByText(/^Tighten R4 from 5 % to/)).toBeVisible()
   await expect(spread.getByRole('row', { name: /^R4 6\.14/ })).toContainText('no rating')
   // Cancelled as soon as it can be: it takes less time than a hand.
-  await page.getByLabel('Of which value').evaluate(async (select: HTMLSelectElement) => {
-    const I = [...select.options].find(({ text }) => text === 'I of R4')
-    Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')?.set?.call(select, I?.value)
-    select.dispatchEvent(new Event('change', { bubbles: true }))
+  await page.getByLabel('Of which value').click()
+  await page.getByRole('option', { name: 'I of R4' }).evaluate(async (option: HTMLElement) => {
+    option.focus()
+    option.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     const button = () => document.querySelector<HTMLElement>('[data-sampling] button')
     while (!button()) await new Promise((done) => setTimeout(done, 1))
     button()?.click()

@@ -156,13 +156,13 @@ test('twelve parts by a hand that never lifts: ends on wires, a wrong value, str
   await expect(board(page).locator('[data-node="0"]')).toHaveText('1')
   await saved(page)
 
-  await page.keyboard.press('w')
+  await page.getByRole('link', { name: 'Work', exact: true }).click()
   const branches = [100, 4700 + 680, 1000 + 2200, 3300, 820, 10_000 + 1 / (1 / 12_000 + 1 / 5600), 56 + 75]
   const resistance = 1 / branches.reduce((sum, branch) => sum + 1 / branch, 0)
   await expect(page.locator('#floor')).toContainText(`Req ≈ ${resistance.toPrecision(4)}`)
   // The focus is where the work is, on this screen and on the way back.
   await expect(page.locator('main')).toBeFocused()
-  await page.keyboard.press('w')
+  await page.getByRole('link', { name: 'Draw', exact: true }).click()
   await expect(board(page)).toBeFocused()
 })
 
@@ -326,7 +326,8 @@ test('the drawing unfolds and folds up again; with reduced motion both stand sid
   await page.keyboard.press('s')
   await expect(page.locator('[data-stretched] [data-slides]')).toHaveCount(11)
   await expect(board(page)).toBeHidden()
-  await page.keyboard.press('l')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('sheets a loop\n')
   await expect(page.locator('[data-stretched] [data-slides="E1"]')).toContainText('13.8')
   await page.keyboard.press('s')
   await expect(board(page)).toBeVisible()
@@ -401,8 +402,8 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   ])
   await page.getByRole('link', { name: 'Work' }).click()
   await expect(page.locator('#floor')).toBeVisible()
-  await page.keyboard.press('j')
-  await page.keyboard.press('j')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
   const sheet = await out(/Sheet 1, expanding, as SVG/)
   expect(sheet.name).toBe('dew-strip-short-sheet-1-expand.svg')
   expect(sheet.bytes.toString()).toContain('960')

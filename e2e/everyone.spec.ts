@@ -9,6 +9,11 @@ const three = 'R1 1.5 + R2 10 // R3 15'
 const ladder =
   'R1 47 + R2 4k7 // (R3 33 + R4 820 // (R5 1k2 + R6 3k3 // (R7 680 + R8 1k5 // (R9 2k2 + R10 560 // (R11 390 + R12 10k)))))'
 const inARow = Array.from({ length: 12 }, (_, i) => `R${i + 1} ${i + 1}7`).join(' + ')
+/** Lays the sheets as a line or a loop. */
+async function lay(page: Page, how: 'line' | 'loop'): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type(`sheets a ${how}\n`)
+}
 const sticksOut = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
 
@@ -27,8 +32,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
     await expect(page.getByRole('dialog')).toBeVisible()
     await expectNoFaults(page)
     await page.keyboard.press('Escape')
-    await page.getByRole('heading', { name: 'Logbook' }).click()
-    await page.keyboard.press('?')
+    await page.keyboard.press('F1')
     await expectNoFaults(page, '[role=dialog]')
     await page.keyboard.press('Escape')
     await page.keyboard.press('Control+k')
@@ -38,8 +42,13 @@ test.describe('axe finds nothing, in light and in dark', () => {
 
   test('on the worksheet: parts list, a verdict, a thread, its ways, a knob, and a mistake', async ({ page }) => {
     await openFormula(page, 'Looked at', three)
-    await page.keyboard.press('p')
-    await expect(page.getByRole('complementary', { name: 'Parts list' })).toBeVisible()
+    await page.getByRole('button', { name: 'Parts' }).click()
+    await expect(page.getByRole('complementary', { name: 'Parts' })).toBeVisible()
+    await page.getByRole('combobox', { name: 'kind of R1' }).click()
+    await expectNoFaults(page, '[role=listbox]')
+    await page.keyboard.press('Escape')
+    await expectNoFaults(page, '[data-side-panel]')
+    await page.keyboard.press('Escape')
     await page.locator('[data-target="part-1"]').first().click()
     await page.locator('[data-target="part-2"]').first().click()
     await expect(page.locator('[data-verdict]')).toBeVisible()
@@ -63,10 +72,11 @@ test.describe('axe finds nothing, in light and in dark', () => {
 
   test('on how it is worked, on trying with a slip and a hint, and at a bridge', async ({ page }) => {
     await openFormula(page, 'Tried', three)
-    await page.keyboard.press('h')
+    await page.getByRole('button', { name: 'Method' }).click()
     await expect(page.locator('[data-school-choice=parallel] [data-example]').first()).toBeVisible()
     await expectNoFaults(page, '[data-school]')
-    await page.keyboard.press('t')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Try', exact: true }).click()
     for (const name of ['R1', 'R2'])
       await page
         .locator('[data-choice]')
@@ -76,7 +86,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
     await page.getByLabel('Their equivalent resistance').fill('11.5')
     await page.getByRole('button', { name: 'Check' }).click()
     await expect(page.locator('[data-slip]')).toBeVisible()
-    await page.keyboard.press('i')
+    await page.getByRole('button', { name: 'Where to look' }).click()
     await expect(page.locator('[data-hint]')).toBeVisible()
     await expectNoFaults(page, 'main')
     await openSample(page, 'Tilt sensor bridge')
@@ -202,7 +212,7 @@ test('twelve parts lie on their sheets without overlapping; sheet 0 fits its col
     await expect(cards).toHaveCount(2)
     expect(await spare()).toEqual([0, 0])
     await page.locator('main').focus()
-    await page.keyboard.press('l')
+    await lay(page, 'loop')
     await expect(cards.first().locator('[data-slides="E1"]')).toHaveCount(1)
     expect(await spare()).toEqual([0, 0])
     // Words have room beside a sheet, or stand above it.
@@ -212,7 +222,7 @@ test('twelve parts lie on their sheets without overlapping; sheet 0 fits its col
       .locator('[data-row] > div:first-child')
       .evaluateAll((all) => all.map((it) => it.clientWidth))
     expect(Math.min(...widths)).toBeGreaterThanOrEqual(220)
-    await page.keyboard.press('l')
+    await lay(page, 'line')
     await expect(cards.first().locator('[data-slides="E1"]')).toHaveCount(0)
   }
 })

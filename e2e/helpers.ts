@@ -61,6 +61,13 @@ export async function openSample(page: Page, title: string, screen = ''): Promis
   await goTo(page, `/networks/${found.id}${screen}`)
 }
 
+/** Chooses an option of a list. */
+export async function choose(list: Locator, option: string | number): Promise<void> {
+  await list.click()
+  const options = list.page().getByRole('option')
+  await (typeof option === 'number' ? options.nth(option) : options.filter({ hasText: option })).click()
+}
+
 /** The document of the open network, once it is saved. */
 export async function savedDocument(page: Page): Promise<NetworkDocument> {
   await saved(page)

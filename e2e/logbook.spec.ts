@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
-import { formulaField, goTo, make, openFormula, openSample, reload, saved } from './helpers'
+import { choose, formulaField, goTo, make, openFormula, openSample, reload, saved } from './helpers'
 import { document } from '../test/documents'
 import { expect, test } from './test'
 
@@ -19,7 +19,7 @@ test('networks are tagged, listed, found by words and values anywhere, and the p
   await search(page).fill('liptic quil')
   const cards = page.getByRole('main').getByRole('heading', { level: 2 })
   await expect(cards).toHaveText(['Écliptic quill heater 9', 'Écliptic quill heater 10'])
-  await page.getByRole('combobox').first().selectOption('title')
+  await choose(page.getByLabel('Order by'), 'title')
   await page.getByRole('button', { name: 'Tags of Écliptic quill heater 10' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('textbox').fill('quill, lesson three')
@@ -32,8 +32,7 @@ test('networks are tagged, listed, found by words and values anywhere, and the p
   await tag.click()
   await search(page).fill('4700 ecliptic')
   await expect(cards).toHaveText(['Écliptic quill heater 9', 'Écliptic quill heater 10'])
-  await page.getByRole('main').click({ position: { x: 2, y: 2 } })
-  await page.keyboard.press('v')
+  await page.getByRole('button', { name: 'Show a list' }).click()
   const rows = page.getByRole('main').getByRole('row')
   await expect(rows).toHaveCount(3)
   await expect(rows.nth(1)).toContainText('Req 4.747')
@@ -185,7 +184,7 @@ test('everything goes out, comes in beside what has changed, and a backup puts a
   await bringIn('Bring an archive in …', 'all.zip', zip)
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('1 here, but otherwise')
-  await dialog.getByLabel('What becomes of Taken along').selectOption('both')
+  await choose(dialog.getByLabel('What becomes of Taken along'), 'keep both')
   await dialog.getByRole('button', { name: 'Bring it in' }).click()
   await expect(dialog).toHaveCount(0)
   expect(await titles()).toEqual([...before, 'Taken along (imported)'].sort())

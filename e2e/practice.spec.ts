@@ -10,6 +10,7 @@ const [gap, estimate] = ['1RJ3-10FT-V3Q3', '1V0V-0RGC-86HM']
 test('pairs by their keys: what was done, why this task, and its twin are there after a reload', async ({ page }) => {
   await goTo(page, '/practice?code=10R3-QDZW-J120')
   await expect(page.getByText('1 of 6')).toBeVisible()
+  await expect(page.getByRole('group', { name: 'How they lie, and why' })).toBeFocused()
   await page.keyboard.press('s')
   await expect(page.locator('[data-said]').first()).toHaveAttribute('data-said', 'wrong')
   for (const key of ['p', 's', 'e', 'o', 'u', 'e']) await page.keyboard.press(key)

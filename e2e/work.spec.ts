@@ -141,7 +141,7 @@ test('rows that were out of sight while a value changed show what a fresh page s
   const formula = 'R1 33 + R2 1k2 // (R3 680 + R4 0R47) + (R5 470 // R6 470 // R7 1M + R8 15) // R9 2k2'
   await openFormula(page, 'Out of sight', formula)
   await expect(page.locator('#floor')).toContainText('Req')
-  await page.keyboard.press('p')
+  await page.getByRole('button', { name: 'Parts' }).click()
   const rows = (on: Page) => on.locator('[data-row], #floor').allTextContents()
   for (const [value, y] of [
     ['4,7k', 0],
@@ -176,7 +176,7 @@ test('no formula is cut off at the edge of the page: where there is no room besi
 
 test('by row a whole side of a row comes at once, in view above the bar', async ({ page }) => {
   await openSample(page, 'Dew strip, long')
-  await page.keyboard.press('s')
+  await page.getByRole('button', { name: 'Step', exact: true }).click()
   const bar = page.getByRole('toolbar', { name: 'One reveal at a time' })
   await bar.getByRole('button', { name: 'by row' }).click()
   await expect(bar).toContainText(/0 of \d+ shown; next the row/)

@@ -1,4 +1,5 @@
-import type { Ref } from 'react'
+import { useRef, type Ref } from 'react'
+import { Button } from './Button'
 
 /** A field for files, out of sight: something else opens it by a click. */
 export function FileField({
@@ -30,5 +31,27 @@ export function FileField({
         if (first) onFiles([first, ...rest])
       }}
     />
+  )
+}
+
+/** A button that asks for files. */
+export function FileButton({
+  label,
+  className,
+  ...rest
+}: {
+  readonly label: string
+  readonly accept?: string
+  readonly className?: string
+  readonly onFiles: (files: readonly [File, ...File[]]) => void
+}) {
+  const field = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button className={className} onClick={() => field.current?.click()}>
+        {label}…
+      </Button>
+      <FileField ref={field} label={label} {...rest} />
+    </>
   )
 }

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { Reveal, Worksheet } from '@/core/worksheet'
 import { drawStaircase, stairInk } from '@/core/picture'
+import { Checkbox } from './controls'
 import { Button } from './Button'
 import { Drawing } from './Drawing'
 import { fileName } from './download'
@@ -53,10 +54,9 @@ export function Stairs({
     >
       <div className="flex flex-wrap items-center gap-2">
         <h2 className="font-semibold">Staircase of potentials</h2>
-        <label className="ml-2 flex min-h-8 items-center gap-1.5 text-soft">
-          <input type="checkbox" checked={byCurrent} onChange={(event) => setByCurrent(event.target.checked)} />
+        <Checkbox className="ml-2 text-soft" isOn={byCurrent} onChange={setByCurrent}>
           as wide as the current, so that areas are powers
-        </label>
+        </Checkbox>
         <span className="ml-auto flex gap-1.5">
           {(['svg', 'png'] as const).map((kind) => (
             <Button key={kind} className="!min-h-7 text-xs" onClick={() => void save(kind)}>

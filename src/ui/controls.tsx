@@ -8,6 +8,9 @@ import { useId, type ReactNode } from 'react'
 interface Option<T extends string> {
   readonly value: T
   readonly name: ReactNode
+  /** Under which heading it stands in a list. */
+  readonly group?: string
+  readonly disabled?: boolean
 }
 
 /** A list of which one is chosen. */
@@ -55,7 +58,12 @@ export function Select<T extends string>({
           className="z-50 max-h-[min(24rem,var(--radix-select-content-available-height))] min-w-(--radix-select-trigger-width) overflow-hidden rounded-md border border-edge bg-panel shadow-lg"
         >
           <SelectOf.Viewport className="p-1">
-            {options.map((option) => (
+            {options.map((option, i) => [
+              option.group !== undefined && option.group !== options[i - 1]?.group && (
+                <SelectOf.Group key={option.group}>
+                  <SelectOf.Label className="px-2 pt-1.5 text-xs text-soft">{option.group}</SelectOf.Label>
+                </SelectOf.Group>
+              ),
               <SelectOf.Item
                 key={option.value}
                 value={outer(option.value)}
@@ -67,8 +75,8 @@ export function Select<T extends string>({
                   </SelectOf.ItemIndicator>
                 </span>
                 <SelectOf.ItemText>{option.name}</SelectOf.ItemText>
-              </SelectOf.Item>
-            ))}
+              </SelectOf.Item>,
+            ])}
           </SelectOf.Viewport>
         </SelectOf.Content>
       </SelectOf.Portal>
@@ -76,7 +84,8 @@ export function Select<T extends string>({
   )
 }
 
-const mark = 'mt-0.5 grid size-4 shrink-0 place-items-center border border-edge bg-sheet before:absolute before:-inset-1'
+const mark =
+  'mt-0.5 grid size-4 shrink-0 place-items-center border border-edge bg-sheet before:absolute before:-inset-1'
 
 /** Choices of which one is taken, each with its words. */
 export function Radios<T extends string>({
@@ -130,22 +139,25 @@ export function Checkbox({
   label,
   isOn,
   onChange,
+  disabled,
   children,
   className,
 }: {
   readonly label?: string
   readonly isOn: boolean
+  readonly disabled?: boolean
   readonly onChange: (isOn: boolean) => void
   readonly children?: ReactNode
   readonly className?: string
 }) {
   const id = useId()
   return (
-    <span className={clsx('inline-flex min-h-6 items-start gap-2', className)}>
+    <span className={clsx('inline-flex min-h-6 items-start gap-2', disabled && 'opacity-50', className)}>
       <CheckboxOf.Root
         id={id}
         aria-label={label}
         checked={isOn}
+        disabled={disabled}
         onCheckedChange={(checked) => onChange(checked === true)}
         className={clsx(mark, 'relative rounded-sm data-[state=checked]:border-chosen')}
       >

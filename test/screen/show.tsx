@@ -130,12 +130,14 @@ export const all = (selector: string, within: ParentNode = globalThis.document):
 /** The one thing with a label: the field that a label is for, or what says its name itself. */
 export function labelled(name: string | RegExp, among: ParentNode = globalThis.document): HTMLElement {
   const nameOf = (it: Element) => {
-    const label = it.closest('label')
-    const text = label?.control === it ? label.textContent.replace(it.textContent, '').trim() : null
+    const [label] = (it as HTMLInputElement).labels ?? []
+    const text = label ? label.textContent.replace(it.textContent, '').trim() : null
     return it.getAttribute('aria-label') ?? text
   }
   const isIt = (said: string | null) => said !== null && (typeof name === 'string' ? said === name : name.test(said))
-  const found = all('[aria-label], input, select, textarea', among).filter((it) => isIt(nameOf(it)))
+  const found = all('[aria-label], input, textarea, [role=checkbox], [role=radio]', among).filter((it) =>
+    isIt(nameOf(it)),
+  )
   if (found.length !== 1) throw new Error(`${found.length} with the label ${name}`)
   return found[0]
 }
@@ -172,12 +174,17 @@ export async function click(it: Element): Promise<void> {
   await settled()
 }
 
-/** Chooses an option of a list by its value or its text. */
-export function select(list: Element, option: string): void {
-  const options = [...(list as HTMLSelectElement).options]
-  const it = options.find(({ value, text }) => value === option || text === option)
-  if (!it) throw new Error(`no ${option} among ${options.map(({ text }) => text).join(', ')}`)
-  fireEvent.change(list, { target: { value: it.value } })
+/** Chooses an option of a list by its text. */
+export async function select(list: Element, option: string | RegExp): Promise<void> {
+  focus(list)
+  await press('Enter')
+  const options = all('[role=option]')
+  const it = options.find(({ textContent }) =>
+    typeof option === 'string' ? textContent === option : option.test(textContent),
+  )
+  if (!it) throw new Error(`no ${option} among ${options.map(({ textContent }) => textContent).join(', ')}`)
+  focus(it)
+  await press('Enter')
 }
 
 /** Gives files to a field for files, each with its name and its text. */

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { layProbe, probeOf, rangeFor, type Measurement } from '@/core/bench'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { logOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
 import { newRun, rowKey } from '@/ui/bench/run'
@@ -33,16 +34,15 @@ export function AddMeasurement({
       ? 'choose two nodes'
       : null
   const node = (label: string, value: number, onChange: (node: number) => void) => (
-    <label className="flex items-center gap-1">
+    <span className="flex items-center gap-1">
       {label}
-      <select value={value} onChange={({ target }) => onChange(Number(target.value))} className="h-8 field">
-        {wiring.nodes.map(({ label: name }, i) => (
-          <option key={i} value={i}>
-            node {name}
-          </option>
-        ))}
-      </select>
-    </label>
+      <Select
+        label={label}
+        value={String(value)}
+        options={wiring.nodes.map(({ label: name }, i) => ({ value: String(i), name: `node ${name}` }))}
+        onChange={(text) => onChange(Number(text))}
+      />
+    </span>
   )
   return (
     <form
@@ -67,29 +67,32 @@ export function AddMeasurement({
           })
       }}
     >
-      <select
-        aria-label="What to measure"
+      <Select<Measurement['quantity']>
+        label="What to measure"
         value={quantity}
-        onChange={({ target }) => setQuantity(target.value as Measurement['quantity'])}
-        className="h-8 field"
-      >
-        <option value="resistance">Resistance</option>
-        {view.hasSource && <option value="voltage">Voltage</option>}
-        {view.hasSource && <option value="current">Current</option>}
-      </select>
+        options={[
+          { value: 'resistance', name: 'Resistance' },
+          ...(view.hasSource
+            ? ([
+                { value: 'voltage', name: 'Voltage' },
+                { value: 'current', name: 'Current' },
+              ] as const)
+            : []),
+        ]}
+        onChange={setQuantity}
+      />
       {quantity === 'current' ? (
-        <label className="flex items-center gap-1">
+        <span className="flex items-center gap-1">
           in
-          <select value={part} onChange={({ target }) => setPart(Number(target.value))} className="h-8 field">
-            {network.parts.map(({ name, kind }, i) =>
-              kind === 'resistor' || kind === 'wire' || kind === 'ammeter' ? (
-                <option key={name} value={i}>
-                  {name}
-                </option>
-              ) : null,
+          <Select
+            label="in"
+            value={String(part)}
+            options={network.parts.flatMap(({ name, kind }, i) =>
+              kind === 'resistor' || kind === 'wire' || kind === 'ammeter' ? [{ value: String(i), name }] : [],
             )}
-          </select>
-        </label>
+            onChange={(text) => setPart(Number(text))}
+          />
+        </span>
       ) : (
         <>
           {node('red on', red, setRed)}

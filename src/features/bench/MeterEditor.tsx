@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { readMeter, type MeterDocument } from '@/core/bench'
 import { readJson } from '@/core/format'
+import { FileButton } from '@/ui/FileField'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { download, fileName } from '@/ui/download'
@@ -77,22 +78,15 @@ export function MeterEditor({
             Save as a file
           </Button>
         )}
-        <label className="flex items-center gap-1.5 text-soft">
-          from a file
-          <input
-            type="file"
-            accept=".json,application/json"
-            className="max-w-52 text-ink"
-            onChange={async ({ target }) => {
-              const [file] = target.files ?? []
-              if (!file) return
-              const typed = (await file.text()).slice(0, 100_000)
-              setText(typed)
-              take(typed)
-              target.value = ''
-            }}
-          />
-        </label>
+        <FileButton
+          label="Import a meter"
+          accept=".json,application/json"
+          onFiles={async ([file]) => {
+            const typed = (await file.text()).slice(0, 100_000)
+            setText(typed)
+            take(typed)
+          }}
+        />
       </div>
       {isEditing && (
         <div className="mt-3 grid gap-2">

@@ -2,6 +2,7 @@ import { Ellipsis } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { ReadingsDocument } from '@/core/bench'
 import type { Network, Problem } from '@/core/network'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { download, fileName } from '@/ui/download'
@@ -15,21 +16,19 @@ export function RunChoice({ runs }: { readonly runs: Runs }) {
   if (runs.list === null || runs.list.length === 0)
     return <span className="text-soft">{runs.list === null ? 'Fetching the runs…' : 'No run yet.'}</span>
   return (
-    <label className="flex items-center gap-1.5">
+    <span className="flex items-center gap-1.5">
       Run
-      <select
-        aria-label="Run"
+      <Select
+        label="Run"
         value={runs.open?.id ?? ''}
-        onChange={({ target }) => runs.choose(target.value)}
-        className="h-9 max-w-60 field font-semibold"
-      >
-        {runs.list.map(({ id, document }) => (
-          <option key={id} value={id}>
-            {document.title || 'Untitled run'} ({document.readings.length})
-          </option>
-        ))}
-      </select>
-    </label>
+        options={runs.list.map(({ id, document }) => ({
+          value: id,
+          name: `${document.title || 'Untitled run'} (${document.readings.length})`,
+        }))}
+        onChange={runs.choose}
+        className="!h-9 max-w-60 font-semibold"
+      />
+    </span>
   )
 }
 

@@ -15,6 +15,7 @@ import {
 } from '@/core/bench'
 import { toleranceText, type Network } from '@/core/network'
 import { shownText } from '@/core/number'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { Chart } from '@/ui/Chart'
 import type { Planning } from '@/ui/bench/laid'
@@ -46,29 +47,24 @@ export default function Spread({ network, planning }: { readonly network: Networ
         <h2 id="spread" className="font-semibold">
           Spread
         </h2>
-        <select
-          aria-label="Of which value"
-          value={moving.indexOf(named)}
-          onChange={({ target }) => setChosen(Number(target.value))}
-          className="h-9 field"
-        >
-          {moving.map((it, i) => (
-            <option key={i} value={i}>
-              {nameOf(it, built.wiring.nodes)}
-            </option>
-          ))}
-        </select>
-        <label className="flex items-center gap-1.5">
+        <Select
+          label="Of which value"
+          value={String(moving.indexOf(named))}
+          options={moving.map((it, i) => ({ value: String(i), name: nameOf(it, built.wiring.nodes) }))}
+          onChange={(text) => setChosen(Number(text))}
+        />
+        <span className="flex items-center gap-1.5">
           tolerances
-          <select
+          <Select<Distribution>
+            label="How tolerances are spread"
             value={distribution}
-            onChange={({ target }) => setDistribution(target.value as Distribution)}
-            className="h-9 field"
-          >
-            <option value="uniform">spread evenly</option>
-            <option value="normal">normally, 3 σ</option>
-          </select>
-        </label>
+            options={[
+              { value: 'uniform', name: 'spread evenly' },
+              { value: 'normal', name: 'normally, 3 σ' },
+            ]}
+            onChange={setDistribution}
+          />
+        </span>
       </div>
       <Limits named={named} worst={worst} />
       <Histogram named={named} place={moving.indexOf(named)} worst={worst} sampling={sampling} />

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import type { CurrentPath } from '@/core/picture'
 import clsx from 'clsx'
 import { Maximize, Minus, Plus } from 'lucide-react'
+import { Checkbox } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 
 /** Whether the current's path is shown, and which way it is told. */
@@ -33,14 +34,13 @@ export function BoardFooter({ tracing, onTrace, path, bridge, spoken, zoom }: Pr
         ) : (
           <>
             {pathText(path, bridge, tracing === 'electrons')}
-            <label className="ml-3 inline-flex items-center gap-1.5 text-ink">
-              <input
-                type="checkbox"
-                checked={tracing === 'electrons'}
-                onChange={(event) => onTrace(event.target.checked ? 'electrons' : 'conventional')}
-              />
+            <Checkbox
+              className="ml-3 text-ink"
+              isOn={tracing === 'electrons'}
+              onChange={(isOn) => onTrace(isOn ? 'electrons' : 'conventional')}
+            >
               electron flow
-            </label>
+            </Checkbox>
           </>
         )}
       </p>

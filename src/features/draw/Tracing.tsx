@@ -2,6 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent, useState } from 'react'
 import { leadCorner, moveCorners, pitch, turnCorners, cssMatrix, ownCorners, projectionOf } from '@/core/entry'
 import type { Trace } from '@/core/network'
 import type { Coordinates } from '@/core/picture'
+import { Slider } from '@/ui/controls'
 import { toBoard, type View, toScreen } from './view'
 import { Lock, LockOpen, Minus, Plus, RotateCcw, RotateCw, Trash2 } from 'lucide-react'
 import { Button } from '@/ui/Button'
@@ -131,18 +132,18 @@ export function TraceBar({
       aria-label="Picture to trace"
       className="flex flex-wrap items-center gap-1.5 border-t border-line bg-panel px-3 py-1.5 print:hidden"
     >
-      <label className="flex items-center gap-2">
+      <span className="flex items-center gap-2">
         faded
-        <input
-          type="range"
+        <Slider
+          label="faded"
           min={0}
           max={0.9}
           step={0.05}
           value={fade}
-          onChange={(event) => onChange({ fade: Number(event.target.value) }, 'faded')}
+          onChange={(value) => onChange({ fade: value }, 'faded')}
           className="w-28"
         />
-      </label>
+      </span>
       {!locked && (
         <>
           <span className="ml-2 text-soft max-lg:hidden">drag it to move it, its corners to straighten it</span>

@@ -224,7 +224,7 @@ test('a node is lit with all it joins, renamed, and made 0 V; numbers become let
   focus(node(0))
   await press('Enter')
   await click(button(/^Make this 0/))
-  await waitFor(() => expect(labelled('0 V at point')).toHaveValue('A'))
+  await waitFor(() => expect(labelled('0 V at point')).toHaveTextContent('A'))
 })
 
 test('the current’s path divides and meets again; electrons run the other way', async () => {

@@ -1,5 +1,6 @@
 import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
+import { Select } from '@/ui/controls'
 import { api, problemText, type Reply, type ArchiveChoice, type ArchiveItem } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
@@ -108,19 +109,18 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
           {conflicts.length > 0 && (
             <fieldset className="mb-3">
               <legend className="font-semibold">What is here otherwise</legend>
-              <label className="my-1 flex items-center gap-2">
+              <span className="my-1 flex items-center gap-2">
                 all of them
-                <select
+                <Select
+                  label="What becomes of all of them"
                   value={otherwise}
-                  onChange={(event) => {
-                    setOtherwise(event.target.value as ArchiveChoice)
+                  options={archiveOptions}
+                  onChange={(choice) => {
+                    setOtherwise(choice)
                     setOwn({})
                   }}
-                  className="h-8 field"
-                >
-                  <Options />
-                </select>
-              </label>
+                />
+              </span>
               <ul className="max-h-56 divide-y divide-line overflow-y-auto">
                 {conflicts.slice(0, mostListed).map(({ path, kind, title, theirs, mine }) => (
                   <li key={path} className="flex flex-wrap items-center gap-2 py-1">
@@ -132,14 +132,12 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
                           : kindNames[kind]}
                       </span>
                     </span>
-                    <select
-                      aria-label={`What becomes of ${title || 'Untitled network'}`}
+                    <Select
+                      label={`What becomes of ${title || 'Untitled network'}`}
                       value={own[path] ?? otherwise}
-                      onChange={(event) => setOwn({ ...own, [path]: event.target.value as ArchiveChoice })}
-                      className="h-8 field"
-                    >
-                      <Options />
-                    </select>
+                      options={archiveOptions}
+                      onChange={(choice) => setOwn({ ...own, [path]: choice })}
+                    />
                   </li>
                 ))}
                 {conflicts.length > mostListed && (
@@ -178,13 +176,10 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
   )
 }
 
-function Options() {
-  return Object.entries(choiceNames).map(([value, name]) => (
-    <option key={value} value={value}>
-      {name}
-    </option>
-  ))
-}
+const archiveOptions = (Object.keys(choiceNames) as ArchiveChoice[]).map((value) => ({
+  value,
+  name: choiceNames[value],
+}))
 
 /** A backup that is put into the place of everything that is here, after asking. */
 export function RestoreDialog({ file, onClose }: Omit<Props, 'onDone'>) {

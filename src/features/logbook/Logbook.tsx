@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useCallback, useMemo, useRef, useState, type RefObject } from 'react'
 import { newDrawing } from '@/core/entry'
+import { Select } from '@/ui/controls'
 import { Main } from '@/ui/Main'
 import type { LogbookEntry, LogbookQuery } from '@/ui/api'
 import { Button } from '@/ui/Button'
@@ -230,20 +231,16 @@ function Tools({
         onChange={(event) => onPlace({ search: event.target.value })}
         className="ml-auto h-9 w-60 field"
       />
-      <label className="flex items-center gap-2 text-soft">
+      <span className="flex items-center gap-2 text-soft">
         by
-        <select
+        <Select
+          label="Order by"
           value={place.by}
-          onChange={(event) => onPlace({ by: event.target.value as keyof typeof orders })}
-          className="h-9 field text-ink"
-        >
-          {Object.entries(orders).map(([key, name]) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+          options={(Object.keys(orders) as (keyof typeof orders)[]).map((key) => ({ value: key, name: orders[key] }))}
+          onChange={(by) => onPlace({ by })}
+          className="!h-9 text-ink"
+        />
+      </span>
       <Button
         tip={view === 'list' ? 'Cards with drawings' : 'A line for each network'}
         keys="v"

@@ -3,6 +3,7 @@
 import { formatDistanceToNow } from 'date-fns'
 import { Columns3, Copy, Tag, Trash2 } from 'lucide-react'
 import Link from 'next/link'
+import { Checkbox } from '@/ui/controls'
 import type { LogbookEntry } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { ErrorBoundary } from 'react-error-boundary'
@@ -46,12 +47,11 @@ export function NetworkList({
           {entries.map((entry) => (
             <tr key={entry.id} className="border-b border-line last:border-0 hover:bg-panel">
               <td className="max-w-96 min-w-48 px-3 py-1">
-                <input
-                  type="checkbox"
-                  aria-label={`Choose ${entry.title || 'Untitled network'}`}
-                  className="mr-2.5 size-4 align-middle"
-                  checked={chosen.has(entry.id)}
-                  onChange={(event) => onChoose(entry.id, event.target.checked)}
+                <Checkbox
+                  label={`Choose ${entry.title || 'Untitled network'}`}
+                  className="mr-2.5 align-middle"
+                  isOn={chosen.has(entry.id)}
+                  onChange={(isOn) => onChoose(entry.id, isOn)}
                 />
                 <Link href={`/networks/${entry.id}`} prefetch={false} className="font-medium hover:underline">
                   {entry.title || 'Untitled network'}

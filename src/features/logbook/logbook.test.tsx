@@ -102,7 +102,7 @@ test('cards say what comes out; the search, the order, a tag and how sheets are 
   expect(labelled('Search the logbook')).toHaveValue('q')
   fill(labelled('Search the logbook'), '4k7 strip')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ ...stringly(query({ search: '4k7 strip' })) }))
-  select(screen.getByRole('combobox'), 'title')
+  await select(labelled('Order by'), 'title')
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ by: 'title' }))
   await click(button(/^quill 1$/))
   await waitFor(() => expect(askedFor(doors)).toMatchObject({ tag: 'quill' }))

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react'
 import { skillNames, skills, slipName, strengthsAt, type Practised, type Skill, type SlipCount } from '@/core/learner'
+import { Select } from '@/ui/controls'
 import { Chart } from '@/ui/Chart'
 
 const day = 24 * 3600 * 1000
@@ -38,17 +39,15 @@ export default function ProgressCharts({
           <h2 id="over-time" className="font-semibold">
             Strength over time
           </h2>
-          <label className="flex items-center gap-1.5 text-soft">
+          <span className="flex items-center gap-1.5 text-soft">
             and of
-            <select value={skill} onChange={({ target }) => setSkill(target.value as Skill | '')} className="h-8 field">
-              <option value="">–</option>
-              {skills.map((it) => (
-                <option key={it} value={it}>
-                  {skillNames[it]}
-                </option>
-              ))}
-            </select>
-          </label>
+            <Select
+              label="The strength of one skill beside it"
+              value={skill}
+              options={[{ value: '', name: '–' }, ...skills.map((it) => ({ value: it, name: skillNames[it] }))]}
+              onChange={setSkill}
+            />
+          </span>
         </div>
         <Chart
           type="line"

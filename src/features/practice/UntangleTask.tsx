@@ -1,5 +1,6 @@
 import { useState, type FormEvent } from 'react'
 import { byNumber, slotLetter, type Question, type Task } from '@/core/learner'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
@@ -103,18 +104,17 @@ export function UntangleTask({
                   <label className="flex items-center gap-1">
                     <span className="font-mono">{slotLetter(slot)}</span>
                     <span className="sr-only">{`, ${wordsOf(worksheet, elementOf(slot))}`}</span>
-                    <select
+                    <Select
+                      label={`${slotLetter(slot)}, ${wordsOf(worksheet, elementOf(slot))}`}
                       value={names[slot]}
                       disabled={isPlaced}
-                      onChange={({ target }) => put(slot, target.value)}
+                      options={[
+                        { value: '', name: '–' },
+                        ...[...slots].sort(byNumber).map((name) => ({ value: name, name })),
+                      ]}
+                      onChange={(name) => put(slot, name)}
                       onFocus={() => setActive(slot)}
-                      className="h-8 field"
-                    >
-                      <option value="">–</option>
-                      {[...slots].sort(byNumber).map((name) => (
-                        <option key={name}>{name}</option>
-                      ))}
-                    </select>
+                    />
                   </label>
                 </li>
               ))}

@@ -153,12 +153,12 @@ test('untangle: how many nodes, then every resistor in its place', async () => {
   await answerCount('99')
   expect(said()).toHaveTextContent('All that plain wire joins is one node')
   await answerCount('4')
-  const places = () => all('select', screen.getByRole('list', { name: 'Resistors in their places' }))
-  select(places()[0], 'R5')
+  const places = () => all('[role=combobox]', screen.getByRole('list', { name: 'Resistors in their places' }))
+  await select(places()[0], 'R5')
   await click(button('Check the places'))
   expect(screen.getByText('Not placed yet: R1, R2, R3, R4.')).toBeInTheDocument()
   // R5 alone; then R4 with R2 behind it, beside R3 and R1, which may change places.
-  for (const [i, name] of ['R5', 'R4', 'R1', 'R3', 'R2'].entries()) select(places()[i], name)
+  for (const [i, name] of ['R5', 'R4', 'R1', 'R3', 'R2'].entries()) await select(places()[i], name)
   await click(button('Check the places'))
   isDone()
 })
@@ -172,8 +172,8 @@ test('mend the bench: a reading is written down, a claim is judged', async () =>
   await press('s', '[', '1', '3', 'n')
   expect(read()).toHaveLength(1)
   const say = async (what: string) => {
-    select(labelled('the part'), 'R4')
-    select(labelled('what is wrong with it'), what)
+    await select(labelled('the part'), 'R4')
+    await select(labelled('what is wrong with it'), what)
     await click(button('Say it'))
   }
   await say('is shorted')

@@ -121,7 +121,7 @@ test('a new sheet is begun, a file opened to be worked at, and what is none refu
   doors.answer('POST /api/sheets', [201, { id: 'new' }])
   show(<SheetList first={[]} />, {}, doors)
   expect(screen.getByText(/No sheet yet\. Set one/)).toBeInTheDocument()
-  await click(button('Set a sheet'))
+  await click(button('New task sheet'))
   expect(wentTo.at(-1)).toBe('/practice/sheets/new')
   const file = { format: 'nodrel-tasks', version: 1, title: 'Given out', codes: [gap], marks: 3 }
   await give(labelled('A sheet of tasks'), ['sheet.json', JSON.stringify(file)])

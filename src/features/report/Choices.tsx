@@ -1,3 +1,4 @@
+import { Checkbox, Radios } from '@/ui/controls'
 import { reportChoices, reportFields, type ReportChoices, type ReportContent, type ReportField } from '@/core/network'
 import type { Density, PaperSize, ReportKind } from '@/core/report'
 
@@ -53,20 +54,19 @@ export function Choices({
         {existing.map((content) => {
           const isOpen = !isAnswers || !['steps', 'supply', 'back', 'checks'].includes(content)
           return (
-            <label key={content} className="flex min-h-6 items-center gap-2 has-disabled:opacity-50">
-              <input
-                type="checkbox"
-                className="size-4"
-                disabled={!isOpen}
-                checked={isOpen && !leaveOut.includes(content)}
-                onChange={(event) => {
-                  const rest = leaveOut.filter((it) => it !== content)
-                  const after = event.target.checked ? rest : [...rest, content]
-                  onChange({ leaveOut: after.length > 0 ? after : undefined })
-                }}
-              />
+            <Checkbox
+              key={content}
+              className="flex!"
+              disabled={!isOpen}
+              isOn={isOpen && !leaveOut.includes(content)}
+              onChange={(isOn) => {
+                const rest = leaveOut.filter((it) => it !== content)
+                const after = isOn ? rest : [...rest, content]
+                onChange({ leaveOut: after.length > 0 ? after : undefined })
+              }}
+            >
               {contentNames[content]}
-            </label>
+            </Checkbox>
           )
         })}
       </fieldset>
@@ -98,12 +98,12 @@ function Group<T extends string>({
   return (
     <fieldset>
       <legend className="mb-0.5 font-semibold">{legend}</legend>
-      {values.map((it) => (
-        <label key={it} className="flex min-h-6 items-center gap-2">
-          <input type="radio" className="size-4" name={legend} checked={it === value} onChange={() => onChange(it)} />
-          {names[it]}
-        </label>
-      ))}
+      <Radios
+        label={legend}
+        value={value}
+        options={values.map((it) => ({ value: it, name: names[it] }))}
+        onChange={onChange}
+      />
     </fieldset>
   )
 }

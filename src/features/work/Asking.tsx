@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { equivalentsOf, askedName, askedTexts } from '@/core/worksheet'
 import { isMeter, type AskedQuantity, type Part } from '@/core/network'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 
@@ -73,13 +74,13 @@ export function Asking() {
           </li>
         ))}
       </ul>
-      <Select
+      <Labelled
         label="quantity"
         value={quantity}
         options={Object.entries(askedTexts)}
         onChange={(value) => setQuantity(value as AskedQuantity['quantity'])}
       />
-      <Select label="of" value={chosen} options={things} onChange={setOf} />
+      <Labelled label="of" value={chosen} options={things} onChange={setOf} />
       <Button className="!min-h-7 text-xs" onClick={add} disabled={chosen === ''}>
         Ask only this
       </Button>
@@ -88,7 +89,7 @@ export function Asking() {
 }
 
 /** A choice with its label above it. */
-function Select({
+function Labelled({
   label,
   value,
   options,
@@ -102,18 +103,13 @@ function Select({
   return (
     <label className="flex min-w-0 flex-col gap-0.5">
       <span className="text-soft">{label}</span>
-      <select
-        aria-label={label}
+      <Select
+        label={label}
         value={String(value)}
-        onChange={(event) => onChange(event.target.value)}
-        className="h-7 w-full min-w-0 field !px-1.5 text-ink"
-      >
-        {options.map(([option, name]) => (
-          <option key={option} value={option}>
-            {name}
-          </option>
-        ))}
-      </select>
+        options={options.map(([option, name]) => ({ value: String(option), name }))}
+        onChange={onChange}
+        className="!h-7 w-full !px-1.5 text-ink"
+      />
     </label>
   )
 }

@@ -14,6 +14,7 @@ import {
   type ParallelChoice,
 } from '@/core/worksheet'
 import { elementKey } from '@/core/structure'
+import { Select } from '@/ui/controls'
 import { CheckLine, ValueLine } from './Line'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { parallelNames } from '@/ui/schoolTexts'
@@ -90,17 +91,12 @@ function StepWay({
 }) {
   const { chooseWay } = useOpenNetwork()
   return (
-    <select
-      aria-label={`How ${stepKey.slice(2).replaceAll(' ', ', ')} are worked out`}
+    <Select
+      label={`How ${stepKey.slice(2).replaceAll(' ', ', ')} are worked out`}
       value={way}
-      onChange={(event) => chooseWay(stepKey, event.target.value)}
-      className="ml-1.5 h-6 max-w-full rounded border border-transparent bg-transparent px-0.5 text-xs text-soft hover:border-edge focus-visible:border-edge"
-    >
-      {ways.map((it) => (
-        <option key={it} value={it}>
-          by {parallelNames[it as ParallelChoice] ?? it}
-        </option>
-      ))}
-    </select>
+      options={ways.map((it) => ({ value: it, name: `by ${parallelNames[it as ParallelChoice] ?? it}` }))}
+      onChange={(it) => chooseWay(stepKey, it)}
+      className="ml-1.5 !h-6 !border-transparent !bg-transparent !px-1 text-xs text-soft hover:!border-edge"
+    />
   )
 }

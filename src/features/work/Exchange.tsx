@@ -1,4 +1,5 @@
 import { exchangesAt, type Reveal, type Row, type Side, type Worksheet } from '@/core/worksheet'
+import { Select } from '@/ui/controls'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { BlockWords } from './BlockWords'
 
@@ -25,23 +26,20 @@ export function Exchange(props: Props) {
       <div className="@4xl:text-right" data-words data-stand={`${row.key} reduce`}>
         <BlockWords {...props} side="reduce" block={row.down[0]} reached={reached('reduce')} tone="text-chosen">
           {offered.length > 1 && (
-            <select
-              aria-label="What is exchanged here"
+            <Select
+              label="What is exchanged here"
               value={chosen}
-              onChange={(event) => {
+              options={(offered.includes(chosen) ? offered : [chosen, ...offered]).map((text) => ({
+                value: text,
+                name: `${kindOf(text) === 'delta' ? 'delta to wye' : 'wye to delta'}: ${text.split(' ').slice(1).join(', ')}`,
+              }))}
+              onChange={(text) => {
                 const before = store.getState().document.worksheet?.exchanges ?? []
                 const kept = Array.from({ length: row.stage }, (_, i) => before[i] ?? '')
-                choose({ exchanges: [...kept, event.target.value] })
+                choose({ exchanges: [...kept, text] })
               }}
-              className="my-1 h-7 field text-xs"
-            >
-              {(offered.includes(chosen) ? offered : [chosen, ...offered]).map((text) => (
-                <option key={text} value={text}>
-                  {kindOf(text) === 'delta' ? 'delta to wye: ' : 'wye to delta: '}
-                  {text.split(' ').slice(1).join(', ')}
-                </option>
-              ))}
-            </select>
+              className="my-1 !h-7 text-xs"
+            />
           )}
         </BlockWords>
       </div>

@@ -1,6 +1,7 @@
 import { Download, Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { readWayText, usualSchool, type School, type Way } from '@/core/network'
+import { FileButton } from '@/ui/FileField'
 import { api, problemText, type Reply, type Saved } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { download, fileName } from '@/ui/download'
@@ -52,9 +53,7 @@ export function NamedWays({ school }: { readonly school: School }) {
     })
     show(await api.list('way'))
   }
-  const bring = async (files: FileList | null) => {
-    const file = files?.[0]
-    if (!file) return
+  const bring = async (file: File) => {
     const read = readWayText(await file.text())
     if (!read.ok) return setProblem(`${file.name}: ${read.problems.join('; ')}`)
     setProblem(null)
@@ -133,19 +132,12 @@ export function NamedWays({ school }: { readonly school: School }) {
         <Button type="submit" className="!min-h-7 text-xs">
           Keep it
         </Button>
-        <label className="flex items-center gap-1.5 text-soft">
-          or a way from a file
-          <input
-            type="file"
-            accept=".json,application/json"
-            aria-label="Bring in a way from a file"
-            onChange={(event) => {
-              void bring(event.target.files)
-              event.target.value = ''
-            }}
-            className="max-w-60 text-ink"
-          />
-        </label>
+        <FileButton
+          label="Import a method"
+          accept=".json,application/json"
+          className="!min-h-7 text-xs"
+          onFiles={([file]) => void bring(file)}
+        />
       </form>
     </div>
   )

@@ -2,9 +2,9 @@
 
 import clsx from 'clsx'
 import { Tabs } from 'radix-ui'
-import { useId } from 'react'
 import { schoolChoices, type School as Choices } from '@/core/network'
 import type { Example, Examples } from '@/core/worksheet'
+import { Radios } from '@/ui/controls'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { Formula } from '@/ui/Formula'
@@ -114,33 +114,29 @@ function Choice({
 }) {
   const { label, same } = schoolWords[name]
   const texts: Readonly<Record<string, string>> = schoolTexts[name]
-  const id = useId()
   const isSame = examples === null
   return (
     <fieldset data-school-choice={name} className="min-w-0">
       <legend className="font-semibold">{label}</legend>
       {isSame && <p className="text-soft">changes nothing here: {same}</p>}
-      {schoolChoices[name].map((value) => (
-        <label
-          key={value}
-          className={clsx(
-            'flex min-h-6 min-w-0 cursor-pointer items-baseline gap-2 rounded px-1 hover:bg-chosen-wash',
-            value === chosen && 'bg-chosen-wash',
-            isSame && 'text-soft',
-          )}
-        >
-          <input
-            type="radio"
-            name={`${id}-${name}`}
-            value={value}
-            checked={value === chosen}
-            onChange={() => onChange(value)}
-            className="shrink-0 translate-y-0.5 accent-(--chosen)"
-          />
-          <span className="shrink-0">{texts[value]}</span>
-          {examples?.[value] && <Written example={examples[value]} />}
-        </label>
-      ))}
+      <Radios
+        label={label}
+        value={String(chosen)}
+        options={schoolChoices[name].map((value) => ({
+          value: String(value),
+          name: (
+            <>
+              <span className="shrink-0">{texts[value]}</span>
+              {examples?.[value] && <Written example={examples[value]} />}
+            </>
+          ),
+        }))}
+        onChange={(text) => {
+          const value = schoolChoices[name].find((it) => String(it) === text)
+          if (value !== undefined) onChange(value)
+        }}
+        className={clsx(isSame && 'text-soft')}
+      />
     </fieldset>
   )
 }

@@ -25,13 +25,13 @@ import {
 import { openDoors } from '../../../test/screen/doors'
 import { Work } from './Work'
 
-const band = () => screen.getByRole('region', { name: 'How it is worked' })
+const band = () => screen.getByRole('complementary', { name: 'Method' })
 const showBand = async () => click(button('Method'))
 const region = (name: string) => screen.getByRole('region', { name })
 
 /** Takes a value of a choice, in whichever group it stands. */
 async function choose(choice: string, value: string) {
-  const radios = () => all(`[data-school-choice="${choice}"] input[value="${value}"]`)
+  const radios = () => all(`[data-school-choice="${choice}"] [role=radio][value="${value}"]`)
   for (const tab of within(band()).getAllByRole('tab')) {
     if (radios().length > 0) break
     await click(tab)
@@ -102,7 +102,7 @@ test('choices are the network’s until they are made usual; the way back to the
 
 test('the way of one step and of one value is switched by itself', async () => {
   await open(Work, typed('10 // 15 + 10 // 15'))
-  select(labelled('How R3, R4 are worked out'), 'product-over-sum')
+  await select(labelled('How R3, R4 are worked out'), 'by product over sum')
   await settled()
   expect(formulas(half(0, 'reduce'))).toHaveLength(2)
   expect(formulas(half(1, 'reduce'))).toHaveLength(1)
@@ -119,14 +119,14 @@ test('the way of one step and of one value is switched by itself', async () => {
 test('only what is asked for is worked out, and what was left out is said', async () => {
   await open(Work, typed('(10 + 20) // 15 // (7 + 8)'))
   await showBand()
-  select(labelled('of'), 'R2')
+  await select(labelled('of'), 'R2')
   await click(button('Ask only this'))
   expect(textOf(region('What was asked for'))).toContain('I of R2 = 400')
   expect(region('What was asked for')).toHaveTextContent('the steps to R4+5, Req')
   expect(half(1, 'reduce')).toHaveTextContent('Enough')
   expect(one('#floor')).not.toHaveTextContent('Req')
   expect(screen.queryByRole('region', { name: 'Answers' })).toBeNull()
-  select(labelled('quantity'), 'potential')
+  await select(labelled('quantity'), 'the potential of node')
   await click(button('Ask only this'))
   expect(textOf(region('What was asked for'))).toContain('potential of node 1 = 12')
   const remove = () => within(band()).getAllByRole('button', { name: /^No longer ask/ })
@@ -183,8 +183,8 @@ test('at a bridge the work goes on by delta and wye, set apart, with the exchang
   const supply = answerOf('supply E1')
   expect(supply[3]).toMatch(/mA$/)
   const before = one('[data-exchange]').textContent
-  const list = labelled('What is exchanged here') as HTMLSelectElement
-  select(list, [...list.options].map(({ value }) => value).find((value) => value.startsWith('wye')) ?? '')
+  const list = labelled('What is exchanged here')
+  await select(list, /^wye to delta/)
   await settled()
   expect(one('[data-exchange]')).toHaveTextContent('becomes a delta')
   expect(one('[data-exchange]').textContent).not.toBe(before)
@@ -256,7 +256,7 @@ test('a whole way is named, chosen, taken from a file; a name that is taken is a
   expect(half(1, 'reduce')).toHaveTextContent('R2+3 and R4 in parallel')
   await click(button('Evening class'))
   expect(half(1, 'reduce')).toHaveTextContent('Ra and R4 in parallel')
-  const bring = (text: string) => give(labelled('Bring in a way from a file'), ['way.json', text])
+  const bring = (text: string) => give(labelled('Import a method'), ['way.json', text])
   await click(button('Undo'))
   const taken = { problems: [{ part: null, field: 'name', message: 'taken' }], current: record }
   doors.answer('POST /api/ways', [409, taken])
@@ -336,12 +336,12 @@ describe('meters', () => {
     await open(Work, between(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'A1 B C', 'W1 C D']))
     await click(button('Parts'))
     expect(one('[data-finding=meter-shorts]')).toHaveTextContent('A1 shorts two nodes')
-    select(labelled('kind of A1'), 'voltmeter')
+    await select(labelled('kind of A1'), 'voltmeter')
     await settled()
     expect(all('[data-finding=meter-shorts]')).toEqual([])
     expect(textOf(region('What was asked for'))).toContain('A1 shows 4 V')
     await showBand()
-    select(labelled('of'), 'W1')
+    await select(labelled('of'), 'wire W1')
     await click(button('Ask only this'))
     expect(textOf(region('What was asked for'))).toContain('W1 shows 2 A')
   })

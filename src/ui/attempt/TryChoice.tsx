@@ -1,6 +1,7 @@
 import clsx from 'clsx'
 import { useState, type ReactNode } from 'react'
 import { answerProblem, type StopReason } from '@/core/learner'
+import { Radios } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { JudgementNote } from './AnswerField'
 import { OwnSheet } from './TryRow'
@@ -87,21 +88,15 @@ export function TryChoice({
             {stopping ? (
               <div className="mt-2 grid gap-2">
                 <p className="text-soft">Choose the resistors that stop the reduction, and say why:</p>
-                <fieldset className="grid gap-0.5">
-                  <legend className="sr-only">Why reduction stops</legend>
-                  {Object.entries(reasons).map(([reason, text]) => (
-                    <label key={reason} className="flex min-h-6 items-start gap-2">
-                      <input
-                        type="radio"
-                        name="why-it-stops"
-                        className="mt-1"
-                        checked={why === reason}
-                        onChange={() => setWhy(reason as StopReason)}
-                      />
-                      {text}
-                    </label>
-                  ))}
-                </fieldset>
+                <Radios
+                  label="Why reduction stops"
+                  value={why}
+                  options={(Object.keys(reasons) as StopReason[]).map((reason) => ({
+                    value: reason,
+                    name: reasons[reason],
+                  }))}
+                  onChange={setWhy}
+                />
                 <span className="flex gap-2">
                   <Button look="strong" onClick={stop}>
                     Reduction stops here

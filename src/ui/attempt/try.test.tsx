@@ -304,7 +304,7 @@ test('while it is tried nothing tells a result: not how it is worked, no key, no
   await new Promise((done) => setTimeout(done, 200))
   await settled()
   expect(all('[data-school] [data-example]')).toEqual([])
-  expect(region('How it is worked')).not.toHaveTextContent(/960 mA|12\.5 Ω/)
+  expect(screen.getByRole('complementary', { name: 'Method' })).not.toHaveTextContent(/960 mA|12\.5 Ω/)
   ;(document.activeElement as HTMLElement).blur()
   await press('v', 'c')
   await settled()

@@ -16,6 +16,7 @@ import {
   type Reading,
 } from '@/core/bench'
 import type { Network } from '@/core/network'
+import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import type { Planning } from './laid'
 import { asReading } from './run'
@@ -84,34 +85,20 @@ export function Claim({
     setGiven(true)
   }
   const partSelect = (label: string, value: number, onChange: (index: number) => void) => (
-    <select
-      aria-label={label}
-      value={value}
-      onChange={({ target }) => onChange(Number(target.value))}
-      className="h-9 field"
-    >
-      {resistors.map((index) => (
-        <option key={index} value={index}>
-          {name(index)}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={label}
+      value={String(value)}
+      options={resistors.map((index) => ({ value: String(index), name: name(index) }))}
+      onChange={(index) => onChange(Number(index))}
+    />
   )
   const nodeSelect = (at: 0 | 1) => (
-    <select
-      aria-label={at === 0 ? 'one node' : 'the other node'}
-      value={nodes[at]}
-      onChange={({ target }) =>
-        setNodes(at === 0 ? [Number(target.value), nodes[1]] : [nodes[0], Number(target.value)])
-      }
-      className="h-9 field"
-    >
-      {wiring.nodes.map(({ label }, i) => (
-        <option key={label} value={i}>
-          node {label}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={at === 0 ? 'one node' : 'the other node'}
+      value={String(nodes[at])}
+      options={wiring.nodes.map(({ label }, i) => ({ value: String(i), name: `node ${label}` }))}
+      onChange={(text) => setNodes(at === 0 ? [Number(text), nodes[1]] : [nodes[0], Number(text)])}
+    />
   )
   return (
     <section aria-labelledby="claim" className="rounded-md border border-line bg-sheet p-3">
@@ -136,18 +123,12 @@ export function Claim({
             }}
           >
             {kind !== 'bridged' && partSelect('the part', part, setPart)}
-            <select
-              aria-label="what is wrong with it"
+            <Select
+              label="what is wrong with it"
               value={kind}
-              onChange={({ target }) => setKind(target.value as typeof kind)}
-              className="h-9 field"
-            >
-              {kinds.map(({ key, name: words }) => (
-                <option key={key} value={key}>
-                  {words}
-                </option>
-              ))}
-            </select>
+              options={kinds.map(({ key, name: words }) => ({ value: key, name: words }))}
+              onChange={setKind}
+            />
             {kind === 'swapped' && partSelect('the other part', other, setOther)}
             {kind === 'bridged' && (
               <>

@@ -4,6 +4,7 @@ import { memo, useMemo, useState, type ClipboardEvent } from 'react'
 import { useStore } from 'zustand'
 import { kinds, type PartDocument, type Problem } from '@/core/network'
 import { inFormat, shownText } from '@/core/number'
+import { Select } from '../controls'
 import { Button } from '@/ui/Button'
 import { NodeBadge } from '@/ui/Drawing'
 import { addPart, changeField, inFormatNote, isTable, noteProblem, removePart, valueOf, type Field } from './partRows'
@@ -112,22 +113,21 @@ export function PartsPanel() {
       <p className="mt-2 text-xs text-soft">
         Rows of a spreadsheet can be pasted here: name, kind, from, to, value. Points with the same name are joined.
       </p>
-      <label className="mt-3 flex items-center gap-2">
+      <span className="mt-3 flex items-center gap-2">
         0 V at point
-        <select
+        <Select
+          label="0 V at point"
           value={document.reference ?? ''}
-          onChange={(event) => {
+          options={[
+            { value: '', name: 'the − end' },
+            ...points.slice(0, 500).map((point) => ({ value: point, name: point })),
+          ]}
+          onChange={(point) => {
             const { reference: _before, ...rest } = store.getState().document
-            store.change(event.target.value === '' ? rest : { ...rest, reference: event.target.value }, null)
+            store.change(point === '' ? rest : { ...rest, reference: point }, null)
           }}
-          className="h-8 field"
-        >
-          <option value="">the − end</option>
-          {points.slice(0, 500).map((point) => (
-            <option key={point}>{point}</option>
-          ))}
-        </select>
-      </label>
+        />
+      </span>
       <label className="mt-3 block">
         Notes
         <textarea
@@ -209,17 +209,13 @@ const Row = memo(function Row({ view, store, part, index, problems, known, ...no
       {fields.map((field: Field) => (
         <div key={field} role="cell">
           {field === 'kind' ? (
-            <select
-              aria-label={`kind of ${part.name}`}
+            <Select
+              label={`kind of ${part.name}`}
               value={part.kind}
-              onChange={(event) => edit(field, event.target.value)}
-              className="h-7 w-full field !px-1"
-            >
-              {kinds.map((kind) => (
-                <option key={kind}>{kind}</option>
-              ))}
-              {!kinds.includes(part.kind) && <option>{part.kind}</option>}
-            </select>
+              options={[...new Set([...kinds, part.kind])].map((kind) => ({ value: kind, name: kind }))}
+              onChange={(kind) => edit(field, kind)}
+              className="!h-7 w-full !px-1"
+            />
           ) : (
             <Cell
               name={`${field} of ${part.name || `row ${index + 1}`}`}

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react'
 import { changesText, unitOfLine, type Worksheet } from '@/core/worksheet'
 import { differs, shownText } from '@/core/number'
 import { answerRows, supplyRow, type AnswerRow } from '@/core/report'
+import { Select } from '@/ui/controls'
 import { barred } from '@/ui/Barred'
 import { useSettings } from '@/ui/settings'
 import { strengthText } from '@/ui/turned'
@@ -51,16 +52,13 @@ function StateChoice({
   readonly onChoose: (label: string) => void
 }) {
   return (
-    <select
-      aria-label={label}
+    <Select
+      label={label}
       value={of.label}
-      onChange={(event) => onChoose(event.target.value)}
-      className="h-8 max-w-full field text-xs"
-    >
-      {states.map((it) => (
-        <option key={it.label}>{it.label}</option>
-      ))}
-    </select>
+      options={states.map((it) => ({ value: it.label, name: it.label }))}
+      onChange={onChoose}
+      className="text-xs"
+    />
   )
 }
 

@@ -20,6 +20,7 @@ import {
   type Solution,
   type Worksheet,
 } from '@/core/worksheet'
+import { Select } from '@/ui/controls'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { useSettings } from '@/ui/settings'
@@ -70,25 +71,18 @@ export function Which({
     >
       <div className="flex flex-wrap items-center gap-2">
         <span>Which {knob.name} makes</span>
-        <select
-          aria-label="the value that is wanted"
-          value={line}
-          onChange={(event) => {
-            setTarget(Number(event.target.value))
+        <Select
+          label="the value that is wanted"
+          value={String(line)}
+          options={groups.flatMap(({ label, lines }) =>
+            lines.map((it) => ({ value: String(it), name: lineName(exact, it), group: label })),
+          )}
+          onChange={(text) => {
+            setTarget(Number(text))
             setAnswer(null)
           }}
-          className="h-8 field font-mono text-xs"
-        >
-          {groups.map(({ label, lines }) => (
-            <optgroup key={label} label={label}>
-              {lines.map((it) => (
-                <option key={it} value={it}>
-                  {lineName(exact, it)}
-                </option>
-              ))}
-            </optgroup>
-          ))}
-        </select>
+          className="font-mono text-xs"
+        />
         <input
           aria-label={`wanted, in ${unit}`}
           aria-invalid={problem !== null}
