@@ -90,9 +90,14 @@ test('what is liked goes with the person: theme, symbols, the usual way, over a 
 }) => {
   await openFormula(page, 'Liked', 'R1 1.5 + R2 7 // R3 3')
   await expect(page.locator('#floor')).toContainText('Req = 3.6')
-  for (const key of ['b', 'd', 'h']) await page.keyboard.press(key)
+  for (const setting of ['symbol box', 'theme dark']) {
+    await page.keyboard.press('Control+k')
+    await page.keyboard.type(`${setting}\n`)
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+  }
+  await page.getByRole('button', { name: 'Method' }).click()
   await expect(page.locator('html')).toHaveClass(/dark/)
-  await page.locator('[data-school-choice=names] input[value=letters]').click()
+  await page.locator('[data-school-choice=names] [role=radio][value=letters]').click()
   await page.getByRole('button', { name: 'Make this my usual way' }).click()
   await saved(page)
   await reload(page)
@@ -108,7 +113,7 @@ test('an earlier state is seen, compared, and taken up again', async ({ page }) 
   await formulaField(page).fill('R1 10 + R2 25')
   await saved(page)
   await formulaField(page).blur()
-  await page.keyboard.press('Shift+V')
+  await page.getByRole('button', { name: 'Earlier states' }).click()
   const dialog = page.getByRole('dialog', { name: 'Earlier states' })
   for (const text of ['R2 20 Ω → 25 Ω', 'R3 30 Ω taken out', 'Req 60 Ω → 35 Ω'])
     await expect(dialog).toContainText(text)
@@ -158,7 +163,7 @@ test('everything goes out, comes in beside what has changed, and a backup puts a
   }
   const titles = async () => (await networks()).map(({ title }) => title).sort()
   const menu = async (item: string) => {
-    await page.getByRole('button', { name: 'Everything' }).click()
+    await page.getByRole('button', { name: 'Export and backup' }).click()
     await page.getByRole('menuitem', { name: item }).click()
   }
   const takeOut = async (item: string) => {
@@ -173,15 +178,15 @@ test('everything goes out, comes in beside what has changed, and a backup puts a
   const made = await fetch(`${own.url}/api/networks`, { ...post, body: JSON.stringify(sevenOhms('Taken along')) })
   const { id } = (await made.json()) as { id: string }
   await goTo(page, `${own.url}/`)
-  const zip = await takeOut('All of it out, as one archive (zip)')
-  const backup = await takeOut('Backup of the database')
+  const zip = await takeOut('Export everything (archive, zip)')
+  const backup = await takeOut('Backup (database)')
   const before = await titles()
   await fetch(`${own.url}/api/networks/${id}`, {
     ...post,
     method: 'PUT',
     body: JSON.stringify({ version: 1, document: document(['T1 A B', 'R1 A B 8'], { title: 'Taken along' }) }),
   })
-  await bringIn('Bring an archive in …', 'all.zip', zip)
+  await bringIn('Import an archive…', 'all.zip', zip)
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('1 here, but otherwise')
   await choose(dialog.getByLabel('What becomes of Taken along'), 'keep both')
@@ -189,14 +194,14 @@ test('everything goes out, comes in beside what has changed, and a backup puts a
   await expect(dialog).toHaveCount(0)
   expect(await titles()).toEqual([...before, 'Taken along (imported)'].sort())
   // What cannot be read is refused in words, and nothing has changed.
-  await bringIn('Bring an archive in …', 'half.zip', zip.subarray(0, 900))
+  await bringIn('Import an archive…', 'half.zip', zip.subarray(0, 900))
   await expect(dialog.getByRole('alert')).toContainText('only a part of one')
   await page.keyboard.press('Escape')
-  await bringIn('Restore a backup …', 'not.db', zip)
+  await bringIn('Restore a backup…', 'not.db', zip)
   await expect(dialog.getByRole('alert')).toContainText('no backup of Nodrel')
   await page.keyboard.press('Escape')
   expect((await titles()).length).toBe(before.length + 1)
-  await bringIn('Restore a backup …', 'ours.db', backup)
+  await bringIn('Restore a backup…', 'ours.db', backup)
   await expect(dialog).toContainText(`${before.length} networks`)
   await dialog.getByRole('button', { name: 'Put it into the place of what is here' }).click()
   await expect(dialog).toContainText('before-restore-')

@@ -8,7 +8,7 @@ import { newFolder } from '../test/folder'
 import { expect, test } from './test'
 
 async function saveAs(page: Page, item: string): Promise<Download> {
-  await page.getByRole('button', { name: 'Save as', exact: true }).click()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
   const download = page.waitForEvent('download')
   await page.getByRole('menuitem', { name: item, exact: true }).click()
   return download

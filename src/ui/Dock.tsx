@@ -7,9 +7,9 @@ import { createPortal } from 'react-dom'
 const Place = createContext<HTMLElement | null>(null)
 
 /** What a screen puts where it stays in sight while one scrolls, from wherever it is made. */
-export function Docked({ children }: { readonly children: ReactNode }) {
+export function Docked({ label, children }: { readonly label: string; readonly children: ReactNode }) {
   const place = useContext(Place)
-  return place && createPortal(children, place)
+  return place && createPortal(<section aria-label={label}>{children}</section>, place)
 }
 
 /**

@@ -6,7 +6,7 @@ import { useTheme } from 'next-themes'
 import { useMemo } from 'react'
 import { Button } from './Button'
 import { Commands, type Command } from './commands'
-import { MenuPanel } from './MenuItem'
+import { MenuItem, MenuPanel } from './MenuItem'
 import { usePalette } from './palette'
 import { settingChoices, themes } from './settingChoices'
 import { useSettings } from './settings'
@@ -72,6 +72,9 @@ export function SettingsMenu() {
         </Button>
       </DropdownMenu.Trigger>
       <MenuPanel>
+        <div className="sm:hidden">
+          <MenuItem text="Help" onSelect={() => setTimeout(() => usePalette.setState({ open: 'help' }))} />
+        </div>
         {settingChoices.map(({ setting, label, options }) => (
           <Choice
             key={setting}

@@ -66,7 +66,8 @@ export function Shell() {
         keys="f1"
         aria-label="Help and keys"
         onClick={() => usePalette.setState({ open: 'help' })}
-        className="max-sm:!px-1.5"
+        // A phone has it in the settings.
+        className="max-sm:hidden"
       >
         <CircleHelp size={15} aria-hidden />
       </Button>

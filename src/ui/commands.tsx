@@ -90,8 +90,8 @@ function BoundKey({
   const { letters } = useSettings().settings
   const bound = letters || within ? keys : withoutLetters(keys)
   // A letter is one only where nobody writes, and where it belongs.
-  const isElsewhere = ({ key, target }: KeyboardEvent) => {
-    const at = target instanceof Element ? target : null
+  const isElsewhere = ({ key }: KeyboardEvent) => {
+    const at = document.activeElement
     if (key.length !== 1) return false
     return at?.closest('input, textarea') !== null || (!letters && at.closest(`[data-keys~="${within}"]`) === null)
   }

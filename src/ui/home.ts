@@ -113,6 +113,7 @@ function goInto(place: Element): boolean {
 
 /** Gives the focus to where the next key belongs, if nothing has it. */
 function settle(): void {
+  if (timer !== null) clearTimeout(timer)
   timer = null
   const at = document.activeElement
   if (waiting !== null && at === waiting) {
@@ -290,6 +291,10 @@ export function keepFocus(): () => void {
     pressed = target instanceof Element ? target : null
     settleSoon()
   }
+  // A key that comes before the focus has gone on finds it there all the same.
+  const onKeyFirst = () => {
+    if (timer !== null && isOnNothing()) settle()
+  }
   const seen = new MutationObserver(() => {
     if (waiting !== null || isOnNothing()) settleSoon()
   })
@@ -303,6 +308,7 @@ export function keepFocus(): () => void {
   document.addEventListener('focusout', settleSoon)
   document.addEventListener('pointerdown', onPress)
   document.addEventListener('click', onClick, true)
+  window.addEventListener('keydown', onKeyFirst, true)
   window.addEventListener('keydown', onKey)
   settleSoon()
   return () => {
@@ -311,6 +317,7 @@ export function keepFocus(): () => void {
     document.removeEventListener('focusout', settleSoon)
     document.removeEventListener('pointerdown', onPress)
     document.removeEventListener('click', onClick, true)
+    window.removeEventListener('keydown', onKeyFirst, true)
     window.removeEventListener('keydown', onKey)
     if (timer !== null) clearTimeout(timer)
     timer = last = pressed = waiting = held = null

@@ -206,7 +206,9 @@ export function DrawnNetwork({
       <Commands group="The board" within="board" list={commands} />
       <div className="flex flex-1 flex-col lg:flex-row">
         <Main
-          next={(place) => place?.querySelector<HTMLElement>('[role=application]') ?? 'soon'}
+          next={(place) =>
+            place?.querySelector<HTMLElement>(stretched && !still ? '[data-stretched]' : '[role=application]') ?? 'soon'
+          }
           className="relative flex min-h-[26rem] min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:h-[calc(100vh-6.2rem)] print:h-auto"
         >
           <h1 className="sr-only print:not-sr-only print:p-4">

@@ -84,7 +84,13 @@ export function Stage({ worksheet, from }: Props) {
   const ink = useMemo(() => stretchedInk(worksheet, settings), [worksheet, settings])
   useLayoutEffect(() => slideFrom(from.current, place.current), [from])
   return (
-    <div ref={place} data-stretched className="flex h-full items-center justify-center overflow-auto paper p-6">
+    <div
+      ref={place}
+      data-stretched
+      data-keys="board"
+      tabIndex={-1}
+      className="flex h-full items-center justify-center overflow-auto paper p-6 outline-none"
+    >
       <div className="w-full" style={{ maxWidth: ink.box.width * 1.6 }}>
         <Drawing ink={ink} size={{ width: '100%' }} least={ink.box.width * leastScale} className="overflow-visible" />
       </div>

@@ -71,7 +71,7 @@ export function Stepped({
         <Valley worksheet={worksheet} row={row} reveal={reveal} onRow={jump} />
         <Stairs worksheet={worksheet} reveal={reveal} />
       </Threaded>
-      <Docked>
+      <Docked label="Steps">
         <StepBar worksheet={worksheet} stops={stops} shown={shown} pace={pace} onShow={show} onPace={changePace} />
       </Docked>
     </>

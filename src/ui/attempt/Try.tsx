@@ -205,7 +205,7 @@ export function Attempt({
       )}
       {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
-      <Docked>
+      <Docked label="Hints">
         <TryBar
           attempt={attempt}
           at={at}
