@@ -7,13 +7,13 @@ import { useSettings } from './settings'
 const ways = [
   {
     doing: 'Find anything',
-    hand: 'Tap the magnifier, or Ctrl K.',
-    keys: 'Ctrl K, or type a word while nothing else takes it.',
+    hand: 'Press Ctrl K, or the magnifier on a phone, and type what you want to do.',
+    keys: 'Or just type a word: while nothing else takes it, it is looked for.',
   },
   {
     doing: 'Enter a network',
     hand: 'Type it in the line at the top: 1.5 + (10 + 20) // 15. + is series, // is parallel.',
-    keys: 'Type a digit, a bracket or R while nothing else takes it.',
+    keys: 'Or just type: a digit, a bracket or R goes into that line.',
   },
   {
     doing: 'Draw',

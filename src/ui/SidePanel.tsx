@@ -1,5 +1,5 @@
 import { X } from 'lucide-react'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { useEffect, useLayoutEffect, useRef, type ReactNode } from 'react'
 import { Button } from './Button'
 import { focusLater } from './home'
 
@@ -14,6 +14,21 @@ export function SidePanel({
   readonly children: ReactNode
 }) {
   const panel = useRef<HTMLElement>(null)
+  // Where the screen is wide it begins below what stays in sight.
+  useLayoutEffect(() => {
+    const head = document.querySelector('[data-head]')
+    const lay = () => panel.current?.style.setProperty('--top', `${head?.getBoundingClientRect().bottom ?? 0}px`)
+    lay()
+    window.addEventListener('scroll', lay, { passive: true })
+    window.addEventListener('resize', lay)
+    const sized = new ResizeObserver(lay)
+    if (head) sized.observe(head)
+    return () => {
+      window.removeEventListener('scroll', lay)
+      window.removeEventListener('resize', lay)
+      sized.disconnect()
+    }
+  }, [])
   useEffect(() => {
     const before = document.activeElement
     panel.current?.focus({ preventScroll: true })
@@ -26,7 +41,7 @@ export function SidePanel({
       tabIndex={-1}
       aria-label={title}
       data-side-panel
-      className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none print:hidden"
+      className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none lg:top-(--top) print:hidden"
       onKeyDown={(event) => {
         if (event.key !== 'Escape' || event.defaultPrevented) return
         event.stopPropagation()
