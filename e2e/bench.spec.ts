@@ -48,7 +48,7 @@ test('spread and ratings: limits, a million samples, who matters, a wish, and wh
   await expect(spread.getByRole('figure', { name: /^Shares of the spread: R4 82\.5 %/ })).toBeVisible()
   await spread.getByLabel('at least').fill('12.5')
   await expect(spread).toContainText(/: (49|50)\.\d+ % of the samples are inside/)
-  await spread.getByLabel(/^It is needed within/).fill('4')
+  await spread.getByLabel(/^It must stay within/).fill('4')
   await expect(spread.getByText(/^Tighten R4 from 5 % to/)).toBeVisible()
   await expect(spread.getByRole('row', { name: /^R4 6\.14/ })).toContainText('no rating')
   // Cancelled as soon as it can be: it takes less time than a hand.

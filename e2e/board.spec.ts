@@ -149,7 +149,7 @@ test('twelve parts by a hand that never lifts: ends on wires, a wrong value, str
   await expect(drawn(page, 'R3')).toContainText('no value')
   await click(page, '12,4.4')
   await page.keyboard.type('680\n')
-  await expect(findings(page)).toHaveText('FindingsNothing to say against this network.')
+  await expect(findings(page)).toHaveText('FindingsNo problems found.')
   await expect(drawn(page, 'R3')).not.toContainText('no value')
   await expect(board(page).locator('[data-part^="E"]')).toHaveCount(1)
   // No letter went astray: nodes are still numbered.
@@ -365,14 +365,14 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   await openSample(page, 'Dew strip, short', '/draw')
   await expect(drawn(page, 'R5')).toBeVisible()
   const out = async (item: RegExp) => {
-    await page.getByRole('button', { name: 'Take out', exact: true }).click()
+    await page.getByRole('button', { name: 'Export', exact: true }).click()
     const [file] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: item }).click(),
     ])
     return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
   }
-  const svg = await out(/Drawing, as SVG/)
+  const svg = await out(/Drawing (SVG)/)
   expect(svg.name).toBe('dew-strip-short-drawing.svg')
   const text = svg.bytes.toString()
   expect(text).toContain('@font-face')
@@ -389,12 +389,12 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
       .evaluate((it) => (it as SVGTextElement).getComputedTextLength())
   expect(await width(viewer, 'svg')).toBeCloseTo(await width(page, '[data-board]'), 1)
   await viewer.close()
-  const png = await out(/Drawing, as PNG/)
+  const png = await out(/Drawing (PNG)/)
   expect(png.bytes.subarray(1, 4).toString()).toBe('PNG')
   expect(png.bytes.readUInt32BE(16)).toBeGreaterThan(1000)
   // All its words are there the first time.
-  expect((await out(/Drawing, as PNG/)).bytes.equals(png.bytes)).toBe(true)
-  const csv = await out(/Parts list, as CSV/)
+  expect((await out(/Drawing (PNG)/)).bytes.equals(png.bytes)).toBe(true)
+  const csv = await out(/Parts list (CSV)/)
   expect(csv.bytes.toString().split('\n').slice(0, 3)).toEqual([
     'name,kind,from,to,value,tolerance,rating',
     'E1,source,A,E,12 V,,',
@@ -404,7 +404,7 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   await expect(page.locator('#floor')).toBeVisible()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('ArrowDown')
-  const sheet = await out(/Sheet 1, expanding, as SVG/)
+  const sheet = await out(/Sheet 1, expanding (SVG)/)
   expect(sheet.name).toBe('dew-strip-short-sheet-1-expand.svg')
   expect(sheet.bytes.toString()).toContain('960')
 })

@@ -54,7 +54,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
     await expect(page.locator('[data-verdict]')).toBeVisible()
     await expectNoFaults(page)
     await valueOn(page, 0, 'reduce', 'R3').click()
-    await page.getByRole('button', { name: 'Turn it' }).click()
+    await page.getByRole('button', { name: 'Other values' }).click()
     await expect(page.locator('[data-knob]')).toBeFocused()
     await page.keyboard.press('Shift+ArrowUp')
     await expect(page.locator('[data-compared]')).toContainText('R3 = 16 Ω')
@@ -114,7 +114,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
     await expect(page.getByText('1,000,000 samples:')).toBeVisible()
     await expectNoFaults(page, 'main > div:nth-of-type(2)')
     await page.getByRole('button', { name: 'Compare' }).click()
-    await expect(page.getByRole('region', { name: 'Runs side by side' })).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Runs compared' })).toBeVisible()
     await expectNoFaults(page, 'main > div:nth-of-type(2)')
   })
 
@@ -158,7 +158,7 @@ test.describe('axe finds nothing, in light and in dark', () => {
     for (const [i, code] of codes.entries()) {
       await goTo(page, `/practice?code=${code}`)
       await expect(page.locator('[data-task]')).toBeVisible()
-      await expect(page.getByText('fetching what you did here before')).toHaveCount(0)
+      await expect(page.getByText('loading what you did here before')).toHaveCount(0)
       await expectNoFaults(page, i === 0 ? 'html' : '[data-task]')
     }
     await page.getByRole('button', { name: 'Sheet b' }).click()

@@ -22,7 +22,7 @@ test('from an empty logbook through drawing, work, bench, practice and report to
   for (const [pegs, value] of fiveResistors) await stroke(page, pegs, value)
   await expect.poll(() => nodesOnBoard(page)).toEqual(['1: A', '2: C', '3: D', '4: E F G', '5: B H I'])
   await expect(formulaField(page)).toHaveValue('R1 1.5 + (R2 10 + R3 20) ∥ R4 15 + R5 1')
-  await expect(page.getByText('Nothing to say against this network.')).toBeVisible()
+  await expect(page.getByText('No problems found.')).toBeVisible()
 
   // Worked: down to 12.5 Ω, up to every value.
   await page.getByRole('link', { name: 'Work' }).click()

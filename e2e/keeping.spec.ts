@@ -56,17 +56,17 @@ test('two windows on one network: the later one chooses, nothing is overwritten 
   await formulaField(page).fill('R1 111')
   await saved(page)
   await formulaField(other).fill('R1 222')
-  const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
+  const choice = other.getByRole('dialog', { name: /changed in another window/ })
   await expect(choice).toBeVisible()
-  await choice.getByRole('button', { name: 'Take the other' }).click()
+  await choice.getByRole('button', { name: 'Use the other one' }).click()
   await expect(formulaField(other)).toHaveValue('R1 111')
   await other.getByRole('button', { name: 'Undo' }).click()
   await expect(formulaField(other)).toHaveValue('R1 222')
   await saved(other)
   await formulaField(page).fill('R1 333')
   await page
-    .getByRole('dialog', { name: /saved elsewhere/ })
-    .getByRole('button', { name: 'Go on with mine' })
+    .getByRole('dialog', { name: /changed in another window/ })
+    .getByRole('button', { name: 'Keep mine' })
     .click()
   await saved(page)
   await reload(page)
@@ -93,15 +93,15 @@ test('two windows on one attempt and one run of readings: the person chooses, th
     await expect(tried(page)).toBeVisible()
   }
   await other.getByRole('button', { name: 'The step itself' }).click()
-  const choice = other.getByRole('dialog', { name: /saved elsewhere/ })
+  const choice = other.getByRole('dialog', { name: /changed in another window/ })
   await expect(choice).toContainText('2 moves there, 1 move here')
-  await choice.getByRole('button', { name: 'Go on with mine' }).click()
+  await choice.getByRole('button', { name: 'Keep mine' }).click()
   await expect(tried(other)).toBeVisible()
   await expect(other.locator('[data-other]')).toContainText('2 moves')
   // It is still being tried after a reload.
   await reload(other)
   await expect(other.locator('[data-hint="3"]')).toBeVisible()
-  await other.getByRole('button', { name: 'Take it up' }).click()
+  await other.getByRole('button', { name: 'Open it' }).click()
   await expect(other.locator('[data-hint="2"]')).toBeVisible()
   await expect(other.locator('[data-other]')).toContainText('1 move')
   // Nor does the logbook give its answers away.
@@ -125,8 +125,8 @@ test('two windows on one attempt and one run of readings: the person chooses, th
   await other.close()
   await write(page, 'R3', '6')
   await page
-    .getByRole('dialog', { name: /was saved elsewhere/ })
-    .getByRole('button', { name: 'Go on with mine' })
+    .getByRole('dialog', { name: /was changed in another window/ })
+    .getByRole('button', { name: 'Keep mine' })
     .click()
   await kept(page)
   const runs = page.getByLabel('Run', { exact: true })
@@ -154,7 +154,7 @@ test('a network deleted elsewhere can be put back; what was not saved of one tha
   for (const door of ['networks', 'bin']) await page.request.delete(`/api/${door}/${id}`)
   await formulaField(page).fill('R1 123')
   await page.getByRole('button', { name: 'Go to the logbook' }).click()
-  const left = page.getByRole('region', { name: 'Not saved, and kept in this browser' })
+  const left = page.getByRole('region', { name: 'Not saved yet, kept in this browser' })
   await left.getByRole('button', { name: 'Keep as a new network' }).click()
   await expect(left).toHaveCount(0)
   await page.getByRole('link', { name: 'Deleted' }).click()
@@ -223,10 +223,10 @@ test('a damaged network and a screen that fails are said, and what is there can 
     [id, version] as const,
   )
   await goTo(page, `/networks/${id}`)
-  await expect(page.getByRole('heading', { name: 'Nodrel failed at showing this network' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Nodrel could not show this network' })).toBeVisible()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the network as a file' }).click(),
+    page.getByRole('button', { name: 'Export the network' }).click(),
   ])
   expect(await file.failure()).toBeNull()
   await page.getByRole('button', { name: 'Undo the last change' }).click()
@@ -237,7 +237,7 @@ test('a damaged network and a screen that fails are said, and what is there can 
   database.close()
   await goTo(page, `/networks/${id}`)
   await expect(page.getByRole('heading', { name: '“Fails” is damaged' })).toBeVisible()
-  await page.getByRole('button', { name: 'Put it into the bin' }).click()
+  await page.getByRole('button', { name: 'Move it to the bin' }).click()
   await page.getByRole('button', { name: 'Bin', exact: true }).click()
   const bin = page.getByRole('dialog', { name: 'Bin' })
   await bin.getByRole('button', { name: 'Delete Fails for good' }).click()

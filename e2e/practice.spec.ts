@@ -80,5 +80,5 @@ test('a teacher’s round: printed with its key, given out, worked, handed back 
   await expect(page.locator('[data-refused]')).toContainText('the format must be "nodrel-attempts"')
   const cells = page.locator('[data-learner="Otto"] td')
   await expect(cells).toHaveText(['Otto', 'A', '0', '0', '0 of 25', '12.5', 'a lost kilo or milli'])
-  expect(await readFile(await (await download('Save as CSV')).path(), 'utf8')).toContain('Otto,A,0,0,0,12.5,25,')
+  expect(await readFile(await (await download('Export (CSV)')).path(), 'utf8')).toContain('Otto,A,0,0,0,12.5,25,')
 })

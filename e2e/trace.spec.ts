@@ -94,7 +94,7 @@ test('a photograph is laid under the pegs, straightened by its corners, and trac
   corners.forEach(([x, y], i) => {
     expect(Math.hypot(x - frame[i].x, y - frame[i].y)).toBeLessThan(0.15)
   })
-  await page.getByRole('button', { name: 'Lock it, and draw over it' }).click()
+  await page.getByRole('button', { name: 'Lock it and draw' }).click()
   await page.getByRole('button', { name: 'Show the whole drawing' }).first().click()
   await expect(picture(page)).toHaveCSS('opacity', '0.5')
 
@@ -148,7 +148,7 @@ test('the picture is moved, turned and faded by keys too, undone and redone, and
   await page.getByRole('button', { name: 'Turn right by a quarter' }).press('Enter')
   await page.getByRole('slider').press('End')
   await expect(picture(page)).toHaveCSS('opacity', '0.1')
-  await page.getByRole('button', { name: 'Take it out' }).click()
+  await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(picture(page)).toHaveCount(0)
   for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
   await expect(picture(page)).toBeVisible()

@@ -44,10 +44,10 @@ test.describe('on a phone', () => {
     await expect(page.locator('[data-strand]')).toHaveCount(0)
     await list.getByRole('button').nth(2).tap()
     await expect(page.locator('[data-thread-at]')).toHaveText(await list.getByRole('button').nth(2).innerText())
-    await thread(page).getByRole('button', { name: 'Let go' }).tap()
+    await thread(page).getByRole('button', { name: 'Close' }).tap()
     await expect(thread(page)).toHaveCount(0)
     await shown(page, 'R4', 'reduce').tap()
-    await page.getByRole('button', { name: 'Turn it' }).tap()
+    await page.getByRole('button', { name: 'Other values' }).tap()
     const box = await knob(page).boundingBox()
     if (!box) throw new Error('the knob is there')
     await page.mouse.move(box.x + 20, box.y + 10)
@@ -120,10 +120,10 @@ test('once a knob rests everything is drawn anew, and nothing old is seen betwee
     expect.stringMatching(/^6\.422\sV▴$/),
   ])
   // The picture has the values, without what was only said while the knob was held.
-  await page.getByRole('button', { name: 'Take out' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('menuitem', { name: 'Sheet 0, expanding, as SVG' }).click(),
+    page.getByRole('menuitem', { name: 'Sheet 0, expanding (SVG)' }).click(),
   ])
   const picture = await readFile(await download.path(), 'utf8')
   expect(picture).toMatch(/>6\.422\sV</)

@@ -3,7 +3,7 @@ import type { Network } from '@/core/network'
 
 /** What node-voltage analysis finds: the independent method that the core is tested against. */
 export interface NodeVoltages {
-  /** By point name, against the source's − end; absent for points that nothing ties to the source. */
+  /** By point name, against the source's − end; absent for points that 0 Ω ties to the source. */
   readonly potential: ReadonlyMap<string, Fraction>
   /** What the source gives. */
   readonly current: Fraction

@@ -6,7 +6,7 @@ import { TopBar } from './TopBar'
 import { useRouter } from 'next/navigation'
 import { Button } from './Button'
 
-/** A screen that says one thing, and what can be done about it. */
+/** A screen that says one thing, and actions about it. */
 export function Notice({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <>

@@ -55,7 +55,7 @@ export function Stairs({
       <div className="flex flex-wrap items-center gap-2">
         <h2 className="font-semibold">Staircase of potentials</h2>
         <Checkbox className="ml-2 text-soft" isOn={byCurrent} onChange={setByCurrent}>
-          as wide as the current, so that areas are powers
+          width shows current, area shows power
         </Checkbox>
         <span className="ml-auto flex gap-1.5">
           {(['svg', 'png'] as const).map((kind) => (

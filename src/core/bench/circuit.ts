@@ -171,7 +171,7 @@ export type Port = readonly [number, number]
 
 /** What stands for the resistance of nothing at all: zero ohms, as a part of the least other resistance. */
 const ofLeast = 1e-7
-/** What stands for infinite ohms between nodes that nothing ties together. */
+/** What stands for infinite ohms between nodes that 0 Ω ties together. */
 const untied = 1e200
 
 /**

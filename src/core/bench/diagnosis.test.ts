@@ -211,7 +211,7 @@ test('with R3 open R2 drops nothing and R4 carries all', () => {
     text: 'R3 open',
   })
   // Its lead may be up as well: only R3 alone tells that.
-  expect(hypotheses[0].alike.map((i) => hypotheses[i].text)).toContain('a lead of R3 still up')
+  expect(hypotheses[0].alike.map((i) => hypotheses[i].text)).toContain('a lead of R3 still lifted')
   expect(next).toEqual({ quantity: 'resistance', of: 'R3', lifted: true })
   const told = (value: string) =>
     diagnosed(document(worked), [...readings, { quantity: 'resistance', of: 'R3', lifted: true, value }], null)

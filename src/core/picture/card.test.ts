@@ -7,7 +7,7 @@ const usual = { nodes: 'numbers', form: 'line' } as const
 const card = (it: NetworkDocument, settings: Parameters<typeof cardOf>[1] = usual) => cardOf(it, settings)
 const plain = (text: string) => text.replaceAll('\u2009', ' ')
 
-test('a card says what comes out', () => {
+test('a card says result', () => {
   expect(plain(card(document(worked)).answer)).toBe('Req 12.5 Ω · I 960 mA')
   expect(plain(card(document(['T1 A B', 'R1 A B 7'])).answer)).toBe('Req 7 Ω')
   expect(card(document(['E1 A B 5', 'R1 A B 0'])).answer).toBe('the supply is shorted')

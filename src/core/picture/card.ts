@@ -55,7 +55,7 @@ const surely = 12
 function answerOf({ status, equivalent, current }: Total): string {
   const text = (value: number, unit: 'Ω' | 'A') => shownText({ value: Number(value.toPrecision(surely)) }, unit, 4)
   if (status === 'not-series-parallel') return 'a bridge stops the reduction'
-  if (status === 'structure') return 'values still to be given'
+  if (status === 'structure') return 'values are missing'
   if (equivalent === null) return 'nothing closes the circuit'
   if (equivalent === 0 && status === 'solved') return 'the supply is shorted'
   const resistance = `Req ${text(equivalent, 'Ω')}`

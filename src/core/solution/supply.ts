@@ -43,7 +43,7 @@ export function knownProblem(part: string, quantity: string, inside: KnownInside
   return null
 }
 
-/** Why a source that nothing closes cannot be told from what is known of it; null where it can. */
+/** Why a source that 0 Ω closes cannot be told from what is known of it; null where it can. */
 export function openProblem(source: string, quantity: string): Problem | null {
   return quantity === 'voltage'
     ? null

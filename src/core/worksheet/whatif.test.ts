@@ -192,7 +192,7 @@ describe('changes', () => {
     expect(there.derivation.lines[lineOf(there, 'V(R1)')].amount?.value).toBe(100)
     expect(changesText(worksheet, changes, 4)).toMatch(/^I\(R2\) = 6\sA$/)
     expect(changesText(plain, { ...noChanges, values: { R3: value('7', 'resistance') }, out: ['R3'] }, 4)).toBe(
-      'R3 taken out',
+      'R3 removed',
     )
     const kept = withChanges(made, knobsOf(worksheet), changes, ({ typed }) => typed)
     expect(kept).toEqual({ ...made, known: { part: 'R2', quantity: 'current', value: '6 A' } })

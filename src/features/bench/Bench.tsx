@@ -57,7 +57,7 @@ export function Bench() {
           {isReady && (
             <>
               <h1 className="text-base font-semibold">
-                {network ? 'Nothing to measure yet' : 'The network is not right yet'}
+                {network ? 'Nothing to measure yet' : 'The network still has a problem'}
               </h1>
               <ul className="list-disc pl-5">
                 {problems.map(({ part, message }, i) => (
@@ -161,7 +161,7 @@ function LaidBench({
                   })
                 }
               >
-                Take them out
+                Remove them
               </Button>
             </div>
           )}
@@ -269,10 +269,10 @@ function PlanDrawing({
         bench={bench}
         hands={hands}
         symbols={symbols}
-        description="Where the leads of the meter go for the row that is being taken"
+        description="Where the leads of the meter go for the chosen row"
       />
       <p className="px-3 pb-2 text-xs text-soft print:hidden">
-        {measurement ? 'So the leads lie for this row.' : 'Step into a row, and see here where its leads go.'}
+        {measurement ? 'Put the leads here for this row.' : 'Choose a row to see where its leads go.'}
       </p>
     </div>
   )

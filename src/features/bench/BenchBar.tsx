@@ -66,7 +66,7 @@ export function BenchBar({
     const read = isTable ? (await import('./readingsCsv')).readReadingsCsv(text, chosen.name) : readReadingsText(text)
     if (!read.ok) return setRefused({ from: chosen.name, problems: read.problems, rest: read.rest })
     setRefused(null)
-    if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is brought in as a run of its own`)
+    if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is imported as a new run`)
   }
   const openFile = () => file.current?.click()
   const beginNew = () => void begin(newRun(titleOfNow()))
@@ -106,16 +106,16 @@ export function BenchBar({
             onBring={openFile}
           />
           <Button className="h-9" onClick={() => setDialog('meter')}>
-            Meter: <span className="font-semibold">{run.meter?.name ?? 'none named'}</span>
+            Meter: <span className="font-semibold">{run.meter?.name ?? 'not named'}</span>
           </Button>
         </>
       ) : (
         <>
           <Button look="strong" className="h-9" onClick={beginNew}>
-            Begin a run
+            New run
           </Button>
           <Button className="h-9" onClick={openFile}>
-            Bring in readings
+            Import readings
           </Button>
         </>
       )}
@@ -144,7 +144,7 @@ export function BenchBar({
         <FileField
           ref={file}
           accept=".json,.csv,application/json,text/csv"
-          label="A run of readings to bring in"
+          label="A run of readings to import"
           onFiles={([chosen]) => void bring(chosen)}
         />
       </span>
@@ -207,20 +207,22 @@ function HideFault({
   readonly onHide: (faults: 0 | 1 | 2) => void
 }) {
   return (
-    <Dialog title="Build the stand-in anew" open={open} onOpenChange={(stays) => !stays && onClose()}>
+    <Dialog title="Build the stand-in again" open={open} onOpenChange={(stays) => !stays && onClose()}>
       <p className="mb-2">
-        Every resistor is drawn afresh within its tolerance. A fault may be hidden: a part open or shorted, a value
+        Every resistor gets a new value within its tolerance. You can hide a fault: a part open or shorted, a value
         misread, two parts swapped, a bad joint, or a bridge between neighbouring nodes. Measure, and say what it is.
       </p>
       {hasReadings && (
-        <p className="mb-2 text-soft">The readings of this run are of the bench as it is: a new run is begun.</p>
+        <p className="mb-2 text-soft">
+          The readings of this run belong to the parts as they are now, so a new run begins.
+        </p>
       )}
       <div className="flex flex-wrap gap-2">
         <Button look="strong" onClick={() => onHide(1)}>
           Hide a fault
         </Button>
         <Button onClick={() => onHide(2)}>Hide two</Button>
-        <Button onClick={() => onHide(0)}>Build it right</Button>
+        <Button onClick={() => onHide(0)}>No fault</Button>
       </div>
     </Dialog>
   )

@@ -15,8 +15,7 @@ export default function Compare({
   const logs = useMemo(() => runs.map(({ document }) => logOf(planning, document)), [planning, runs])
   const rows = new Map<string, LogRow>()
   for (const log of logs) for (const row of log.rows) if (row.reading && !rows.has(row.key)) rows.set(row.key, row)
-  if (rows.size === 0)
-    return <p className="text-soft">Nothing has been read yet. Readings of all runs stand here side by side.</p>
+  if (rows.size === 0) return <p className="text-soft">No readings yet. The readings of all runs are compared here.</p>
   const points = logs.map((log, i) => ({
     name: runs[i].document.title || 'Untitled run',
     data: [...rows.keys()].flatMap((key, place) => {
@@ -31,7 +30,7 @@ export default function Compare({
   return (
     <section aria-labelledby="compare" className="grid gap-3 rounded-md border border-line bg-sheet p-3">
       <h2 id="compare" className="font-semibold">
-        Runs side by side
+        Runs compared
       </h2>
       <div className="overflow-x-auto">
         <table className="w-full text-left">

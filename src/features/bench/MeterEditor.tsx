@@ -56,7 +56,7 @@ export function MeterEditor({
             className="w-full !justify-start aria-pressed:!border-chosen aria-pressed:!bg-chosen-wash"
             onClick={() => onChoose(null)}
           >
-            <span className="font-semibold">None named</span>
+            <span className="font-semibold">No meter</span>
             <span className="text-soft">±1 % and half a unit of the last digit</span>
           </Button>
         </li>
@@ -75,7 +75,7 @@ export function MeterEditor({
               )
             }
           >
-            Save as a file
+            Export
           </Button>
         )}
         <FileButton
@@ -104,7 +104,7 @@ export function MeterEditor({
           />
           <div>
             <Button look="strong" onClick={() => take(text)}>
-              Measure with this one
+              Use this meter
             </Button>
           </div>
         </div>

@@ -223,7 +223,7 @@ function Row({
           </span>
         )}
         {onTakeOut && (
-          <Button look="plain" className="!min-h-7 !min-w-7 !px-1" aria-label={`Take out ${name}`} onClick={onTakeOut}>
+          <Button look="plain" className="!min-h-7 !min-w-7 !px-1" aria-label={`Remove ${name}`} onClick={onTakeOut}>
             <X size={14} aria-hidden />
           </Button>
         )}
@@ -257,7 +257,7 @@ const width = 180
 
 /** Where a reading must fall, and where it did: the wide band with marked values, the narrow one as it was built. */
 function BandBar({ row: { band, built, value, judged, measurement } }: { readonly row: LogRow }) {
-  if (!band) return <span className="text-xs text-soft">nothing is known of it</span>
+  if (!band) return <span className="text-xs text-soft">no value is known</span>
   const text = bandText(band, measurement.quantity)
   const wide = band.max - band.min
   const place = (at: number) => ((at - band.min + beyond * wide) / (wide * (1 + 2 * beyond))) * width

@@ -119,7 +119,7 @@ export function ReadingField({
             I read {asked.meant}
           </Button>
           <Button className="!min-h-7 text-xs" onClick={() => answer(asked.typed)}>
-            Log {asked.typed} as it stands
+            Log {asked.typed} as it is
           </Button>
         </p>
       )}

@@ -32,7 +32,7 @@ export function RunChoice({ runs }: { readonly runs: Runs }) {
   )
 }
 
-/** What is done with runs: begun, renamed, deleted, brought in, taken out. */
+/** Run menu: begun, renamed, deleted, brought in, taken out. */
 export function RunMenu({
   network,
   runs,
@@ -67,7 +67,7 @@ export function RunMenu({
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <Button className="h-9" aria-label="What is done with runs">
+        <Button className="h-9" aria-label="Run menu">
           <Ellipsis size={15} aria-hidden />
         </Button>
       </DropdownMenu.Trigger>
@@ -75,9 +75,9 @@ export function RunMenu({
         <MenuItem text="New run: another day, or another set of parts" onSelect={onNew} />
         <MenuItem text="Rename this run…" onSelect={onRename} />
         <MenuItem text="Delete this run" onSelect={() => void remove()} />
-        <MenuItem text="Bring in readings (JSON or CSV)…" onSelect={onBring} />
-        <MenuItem text="Take out the readings, as a file (JSON)" onSelect={saveJson} />
-        <MenuItem text="Take out the readings, as a table (CSV)" onSelect={() => void saveCsv()} />
+        <MenuItem text="Import readings (JSON or CSV)…" onSelect={onBring} />
+        <MenuItem text="Export the readings (JSON)" onSelect={saveJson} />
+        <MenuItem text="Export the readings (CSV)" onSelect={() => void saveCsv()} />
       </MenuPanel>
     </DropdownMenu.Root>
   )
@@ -101,7 +101,7 @@ export function Refused({
 }) {
   return (
     <div role="alert" className="w-full rounded-md border-l-4 border-trouble bg-sheet p-3">
-      <p className="font-semibold">{from} is not taken as it is</p>
+      <p className="font-semibold">{from} has problems</p>
       <ul className="my-1 max-h-40 list-disc overflow-auto pl-5">
         {problems.slice(0, 50).map(({ part, field, message }, i) => (
           <li key={i}>
@@ -112,10 +112,10 @@ export function Refused({
       <div className="flex flex-wrap gap-2">
         {rest && rest.readings.length > 0 && (
           <Button onClick={() => onTake(rest)}>
-            Take the other {rest.readings.length} row{rest.readings.length === 1 ? '' : 's'}
+            Import the other {rest.readings.length} row{rest.readings.length === 1 ? '' : 's'}
           </Button>
         )}
-        <Button onClick={onLeave}>Take nothing</Button>
+        <Button onClick={onLeave}>Import nothing</Button>
       </div>
     </div>
   )
@@ -137,7 +137,7 @@ export function SavedElsewhere({
   if (saving?.state === 'missing' && run)
     return (
       <Dialog title="This run was deleted elsewhere" open>
-        <p className="mb-3">What you have here can be kept as a run of its own.</p>
+        <p className="mb-3">You can keep what you have here as a new run.</p>
         <Button look="strong" onClick={() => void onBegin(run)}>
           Keep it as a new run
         </Button>
@@ -154,16 +154,16 @@ export function SavedElsewhere({
     if (run) keepAside(run, 'here')
   }
   return (
-    <Dialog title="This run was saved elsewhere in the meantime" open>
+    <Dialog title="This run was changed in another window" open>
       <p className="mb-3">
-        Here it has {run?.readings.length ?? 0} readings, elsewhere {other.readings.length}. The one that you do not go
-        on with is kept as a run of its own.
+        Here it has {run?.readings.length ?? 0} readings, elsewhere {other.readings.length}. The other one is kept as a
+        new run.
       </p>
       <div className="flex gap-2">
         <Button look="strong" onClick={goOnWithMine}>
-          Go on with mine
+          Keep mine
         </Button>
-        <Button onClick={takeTheOther}>Take the other</Button>
+        <Button onClick={takeTheOther}>Use the other one</Button>
       </div>
     </Dialog>
   )
@@ -197,7 +197,7 @@ export function RenameRun({
           className="h-9 flex-1 field"
         />
         <Button look="strong" type="submit" className="h-9">
-          Rename it
+          Rename
         </Button>
       </form>
     </Dialog>

@@ -207,7 +207,7 @@ function Histogram({
         />
       )}
       <div className="flex flex-wrap items-center gap-2">
-        wished between
+        wanted between
         {(['low', 'high'] as const).map((end) => (
           <label key={end} className="flex items-center gap-1.5">
             <span className="sr-only">{end === 'low' ? 'at least' : 'at most'}</span>
@@ -231,11 +231,11 @@ function Histogram({
 }
 
 function Shares({ shares }: { readonly shares: readonly { readonly part: string; readonly share: number }[] }) {
-  if (shares.length === 0) return <p className="text-soft">No tolerance moves it.</p>
+  if (shares.length === 0) return <p className="text-soft">No tolerance changes it.</p>
   const most = shares.slice(0, 12)
   return (
     <div>
-      <h3 className="font-semibold">Who matters</h3>
+      <h3 className="font-semibold">Which parts matter most</h3>
       <Chart
         type="bar"
         height={40 + 24 * most.length}
@@ -279,7 +279,7 @@ function Wish({
   return (
     <div>
       <label className="flex flex-wrap items-center gap-1.5">
-        It is needed within
+        It must stay within
         <input
           value={typed}
           inputMode="decimal"
@@ -293,9 +293,9 @@ function Wish({
       {isSound && (
         <p role="status">
           {found === null
-            ? 'Not even resistors of 1 % keep it so: change the network, or measure and choose the parts.'
+            ? 'Even 1 % resistors are not enough: change the network, or measure and choose the parts.'
             : found.tightened.length === 0
-              ? 'It is so already.'
+              ? 'It does so already.'
               : `Tighten ${found.tightened.map((leaf) => `${name(leaf)} from ${toleranceText(tolerance[leaf])} to ${toleranceText(found.tolerance[leaf])}`).join(', ')}; then it is from ${textOf(found.worst.min, named.quantity)} to ${textOf(found.worst.max, named.quantity)}.`}
         </p>
       )}

@@ -22,7 +22,7 @@ import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
 const most = 6
 const least = 0.005
 
-/** What may be wrong, the most probable first; those that nothing tells apart are one. */
+/** What may be wrong, the most probable first; those that 0 Ω tells apart are one. */
 export function WhatIsWrong({
   planning: { bench },
   state: { found, isBusy },
@@ -53,7 +53,7 @@ export function WhatIsWrong({
       <div className="rounded-md border border-line bg-sheet p-3" aria-busy={isBusy}>
         {!diagnosis ? (
           <p className="text-soft">
-            {isBusy ? 'Working it out…' : 'Every single fault is tried against all readings. There are none yet.'}
+            {isBusy ? 'Working it out…' : 'No readings yet. Every single fault is compared with all readings.'}
           </p>
         ) : isHidden ? (
           <p className="flex flex-wrap items-center gap-2">
@@ -133,8 +133,8 @@ function Told({ diagnosis: { hypotheses, tooLittle, fits } }: { readonly diagnos
       )}
       {!fits && (
         <p className="mb-2 text-trouble">
-          No single fault explains these readings: two things are wrong, or a reading is. Take again those that fit
-          nothing; the nearest are
+          No single fault explains these readings: two things are wrong, or a reading is. Measure again what does not
+          fit; the nearest are
         </p>
       )}
       <ul className="grid gap-1.5">

@@ -41,7 +41,7 @@ async function read(key: string, value: string) {
 }
 
 async function menu(name: string) {
-  focus(button('What is done with runs'))
+  focus(button('Run menu'))
   await press('Enter')
   await click(screen.getByRole('menuitem', { name }))
 }
@@ -62,7 +62,7 @@ test('readings are typed, judged, kept; a slip is asked about; the fault is name
   await read('voltage R2', '0.000')
   await read('voltage R4', '10.29 V')
   expect(row('voltage R4')).toHaveTextContent('outside')
-  await waitFor(() => expect(suspects()[0]).toHaveTextContent('R3 open, or a lead of R3 still up'))
+  await waitFor(() => expect(suspects()[0]).toHaveTextContent('R3 open, or a lead of R3 still lifted'))
   await waitFor(() => expect(suspects()[0]).toHaveTextContent('explains all of 5'))
   await click(button('resistance: R3, lead lifted'))
   expect(field('resistance R3 lifted')).toHaveFocus()
@@ -106,13 +106,13 @@ test('readings go out and come in again; rows that do not fit are refused at the
   await open(Bench, five)
   await read('voltage R2', '3.21 V')
   await read('resistance R1 lifted', '1.52')
-  await menu('Take out the readings, as a table (CSV)')
+  await menu('Export the readings (CSV)')
   await waitFor(() => expect(downloads).toHaveLength(1))
   const table = await downloads[0].text
   expect(table.split('\r\n')[0]).toBe('quantity,of,between,lifted,end,value,range,at,note')
-  const bring = (name: string, text: string) => give(labelled('A run of readings to bring in'), [name, text])
+  const bring = (name: string, text: string) => give(labelled('A run of readings to import'), [name, text])
   await bring('Wednesday.csv', `${table}\r\nvoltage,R3,,,,1e999 V,,,\r\nvoltage,,"A B C",,,3,,,`)
-  const refusal = () => alertOf('is not taken as it is') as HTMLElement
+  const refusal = () => alertOf('has problems') as HTMLElement
   await waitFor(() => expect(refusal()).toBeTruthy())
   const items = within(refusal()).getAllByRole('listitem').map(textOf)
   expect(items).toEqual([expect.stringMatching(/^row 3: .*out of range/), expect.stringMatching(/^row 4: /)])
@@ -121,7 +121,7 @@ test('readings go out and come in again; rows that do not fit are refused at the
   expect(field('voltage R2')).toHaveValue('3.21 V')
   await bring('bad.json', '{ "format": "nodrel-network" }')
   await waitFor(() => expect(refusal()).toHaveTextContent('the format must be "nodrel-readings"'))
-  await click(button('Take nothing'))
+  await click(button('Import nothing'))
   // A reading of what is not there is said, and stays.
   const readings = [{ quantity: 'voltage', of: 'R9', value: '1' }]
   await bring('stray.json', JSON.stringify({ format: 'nodrel-readings', version: 1, title: 'Stray', readings }))
@@ -129,7 +129,7 @@ test('readings go out and come in again; rows that do not fit are refused at the
   await menu('Delete this run')
   expect(await screen.findByText('“Stray” is deleted')).toBeInTheDocument()
   await click(button('Compare'))
-  const compared = await screen.findByRole('region', { name: 'Runs side by side' })
+  const compared = await screen.findByRole('region', { name: 'Runs compared' })
   expect(within(compared).getAllByRole('row')).toHaveLength(3)
 })
 
@@ -166,7 +166,7 @@ test('a hidden fault is hunted: what the readings say waits, a claim is judged, 
     }
   expect(within(claim()).getByRole('status')).toHaveTextContent(/Right: .*After 1 reading/)
   expect(verdicts.length).toBeLessThan(15)
-  for (const verdict of verdicts) expect(verdict).toMatch(/^(No, that is not what is wrong|The part is right, but)/)
+  for (const verdict of verdicts) expect(verdict).toMatch(/^(No, something else is wrong|The part is right, but)/)
   await waitFor(() => expect(suspects().length).toBeGreaterThan(0))
   // Another bench is another run.
   await click(button('Another fault…'))

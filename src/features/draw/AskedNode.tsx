@@ -107,7 +107,7 @@ function NodePanel({ node, of, isZero, parts, labels, onRename, onZero, onClose 
         <Button type="submit">OK</Button>
       </label>
       <p id="node-hint" role="status" className={problem ? 'text-xs text-trouble' : 'text-xs text-soft'}>
-        {problem ?? 'Empty gives it back its number or letter.'}
+        {problem ?? 'Leave it empty to get its number or letter back.'}
       </p>
       <p>
         Points <span className="font-mono">{of.points.join(' ')}</span>

@@ -37,7 +37,7 @@ export function BoardFindings({ document, troubles, misses, nodes, nodeAt, onPoi
         )}
       </h2>
       {isNew && said.length + misses.length === 0 && <FirstSteps />}
-      {!isNew && said.length + misses.length === 0 && <p className="text-soft">Nothing to say against this network.</p>}
+      {!isNew && said.length + misses.length === 0 && <p className="text-soft">No problems found.</p>}
       <ul className="grid gap-1.5">
         {misses.slice(0, most).map((miss) => (
           <li
@@ -75,13 +75,13 @@ function FirstSteps() {
   return (
     <ol className="list-decimal space-y-1 rounded-md bg-sheet px-3 py-2 pl-8">
       <li>
-        Drag from peg to peg, then type the value: <b className="font-mono">4k7</b>. Nothing typed is a wire.
+        Drag from peg to peg, then type the value: <b className="font-mono">4k7</b>. Enter alone makes a wire.
       </li>
       <li>
-        The source <b>E1</b> stands ready. Use it, give it another value, or draw your own:{' '}
-        <b className="font-mono">9V</b> takes its place.
+        The source <b>E1</b> is there already. Use it, change its value, or draw your own:{' '}
+        <b className="font-mono">9V</b> replaces it.
       </li>
-      <li>Ends that meet, or that end on a wire, are joined. Findings appear here as you draw.</li>
+      <li>Ends at one peg, or on a wire, are joined. Findings appear here as you draw.</li>
     </ol>
   )
 }
@@ -137,7 +137,7 @@ export function marksOf(troubles: readonly Trouble[]): ReadonlyMap<string, strin
   const open = troubles.some(({ code }) => code === 'open-supply')
   const marks = new Map<string, string>()
   for (const { code, parts } of troubles) {
-    const word = words[code as FindingCode] ?? problemWords[code] ?? 'to be put right'
+    const word = words[code as FindingCode] ?? problemWords[code] ?? 'to correct'
     if (open || word === '') continue
     for (const part of parts) if (!marks.has(part)) marks.set(part, word)
   }

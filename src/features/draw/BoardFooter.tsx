@@ -54,7 +54,7 @@ export function BoardFooter({ tracing, onTrace, path, bridge, spoken, zoom }: Pr
 
 function pathText(path: CurrentPath | null, bridge: boolean, electrons: boolean): string {
   if (path)
-    return `Arrows show the way from ${electrons ? '− back to +' : '+ back to −'}; at the rings it divides or meets again.`
+    return `Arrows show the way from ${electrons ? '− back to +' : '+ back to −'}; at the rings it splits or joins again.`
   return bridge
     ? 'Which way the current crosses a bridge depends on the values: other methods are needed.'
     : 'No current flows.'

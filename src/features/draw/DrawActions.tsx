@@ -37,7 +37,7 @@ export function DrawActions({
         <MoveHorizontal size={16} aria-hidden /> <span className="max-sm:sr-only">Stretch</span>
       </SwitchButton>
       <SwitchButton
-        tip={hasPicture ? 'What is done with the picture' : 'Lay a photograph or a scan under the drawing, to trace it'}
+        tip={hasPicture ? 'Settings of the picture' : 'Put a photograph or a scan under the drawing, and trace it'}
         keys="t"
         isOn={hasPicture}
         onClick={onPicture}

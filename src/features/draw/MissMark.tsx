@@ -54,6 +54,6 @@ export function keyOf({ part, end }: Miss): string {
 /** The question a bare end raises. */
 export function missText({ part, short, over }: Miss, node: string | undefined): string {
   return short
-    ? `An end of ${part} stops one peg short of node ${node ?? '?'}: did you mean to join these?`
-    : `An end of ${part} lies on ${over ?? '?'} without joining it: did you mean to join these?`
+    ? `An end of ${part} stops one peg short of node ${node ?? '?'}: Join them?`
+    : `An end of ${part} lies on ${over ?? '?'} without joining it: Join them?`
 }

@@ -40,7 +40,7 @@ export function StretchedPreview() {
           />
         </div>
       ) : (
-        <p className="text-soft">It stands here as soon as current can flow.</p>
+        <p className="text-soft">It appears as soon as current can flow.</p>
       )}
       {settled && problems.length === 0 && settled.asked === null && <Stairs worksheet={settled} pointable={false} />}
     </section>

@@ -50,15 +50,13 @@ export function TakeOutDrawing({
   const saveTraced = async (file: string) => {
     const answer = await fetch(`/api/pictures/${file}`).catch(() => null)
     if (answer?.ok) downloadBlob(fileName(`${name} picture`, '.webp'), await answer.blob())
-    else toast.error('The picture is not kept here')
+    else toast.error('The picture is not on this machine')
   }
   return (
     <>
-      <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown}, as SVG`} />
-      <MenuItem onSelect={() => void saveDrawing('png')} text={`${shown}, as PNG`} />
-      {traced !== undefined && (
-        <MenuItem onSelect={() => void saveTraced(traced)} text="The picture that is traced, as a file" />
-      )}
+      <MenuItem onSelect={() => void saveDrawing('svg')} text={`${shown} (SVG)`} />
+      <MenuItem onSelect={() => void saveDrawing('png')} text={`${shown} (PNG)`} />
+      {traced !== undefined && <MenuItem onSelect={() => void saveTraced(traced)} text="The traced picture" />}
       <MenuItem onSelect={() => setTimeout(() => print())} text="Print the drawing" />
     </>
   )

@@ -112,7 +112,7 @@ export function TraceAdjust({
   )
 }
 
-/** What is done with the picture under the drawing. */
+/** Settings of the picture under the drawing. */
 export function TraceBar({
   trace,
   onChange,
@@ -166,11 +166,11 @@ export function TraceBar({
       )}
       <Button look={locked ? 'outlined' : 'strong'} onClick={() => onChange({ locked: !locked }, 'locked')}>
         {locked ? <LockOpen size={15} aria-hidden /> : <Lock size={15} aria-hidden />}
-        {locked ? 'Adjust it' : 'Lock it, and draw over it'}
+        {locked ? 'Adjust it' : 'Lock it and draw'}
       </Button>
       <Button onClick={onAnother}>Another picture</Button>
       <Button onClick={onTakeOut}>
-        <Trash2 size={15} aria-hidden /> Take it out
+        <Trash2 size={15} aria-hidden /> Remove it
       </Button>
     </section>
   )
@@ -195,7 +195,7 @@ export function TracePicture({ trace, view }: { readonly trace: Trace; readonly 
         className="absolute max-w-64 rounded border border-line bg-panel p-2 text-soft print:hidden"
         style={{ left: x, top: y }}
       >
-        The picture that was traced is not kept here.
+        The traced picture is not on this machine.
       </p>
     )
   }

@@ -75,7 +75,7 @@ test('what makes no sense is refused at the stroke, with what would', async () =
   expect(status(/4k7 for a resistor, R for one without a value yet, 12V for a source/)).toBeTruthy()
   fill(value(), '250mA')
   await press('Enter')
-  expect(status(/is no part/)).toBeTruthy()
+  expect(status(/is not a part/)).toBeTruthy()
   // The name is given, and can be changed here; one that is taken is refused.
   fill(value(), '4k7')
   send(labelled('Name of the part'), 'E1')
@@ -184,8 +184,8 @@ test('ends that miss each other are pointed out, and one click joins them', asyn
   // W1 stops one peg short of B; R3 lies across it; R4 begins beside it.
   const parts = ['E1 A B 12', 'R1 A C 10', 'R2 C D 20', 'W1 D F']
   await open(Draw, drawing(parts, ['A 0,0', 'B 0,4', 'C 4,0', 'D 4,4', 'F 1,4']))
-  expect(one('[data-miss]')).toHaveTextContent('did you mean to join these?')
-  focus(button(/did you mean to join these/, board()))
+  expect(one('[data-miss]')).toHaveTextContent('Join them?')
+  focus(button(/Join them/, board()))
   await press('Enter')
   expect(all('[data-miss]')).toEqual([])
   expect(formula()).toHaveValue('R1 10 + R2 20')
@@ -293,7 +293,7 @@ test('rows pasted on the board, or dropped as a file, are added; what is not und
     types: ['Files'],
   }
   fireEvent.dragOver(board(), { dataTransfer })
-  expect(screen.getByText(/Drop a network document to put it in place/)).toBeInTheDocument()
+  expect(screen.getByText(/Drop a network document to replace this one/)).toBeInTheDocument()
   fireEvent.drop(board(), { dataTransfer })
   await waitFor(() => expect(formula()).toHaveValue('R1 10 + R3 30 ∥ R4 60'))
   // So is a document, which is refused with its problems where it is wrong.
@@ -314,8 +314,8 @@ test('more than 1,000 parts are not drawn, and one is told so', async () => {
 test('of a board on which nothing is drawn no picture is saved, and that is said', async () => {
   const save = jest.spyOn(URL, 'createObjectURL').mockReturnValue('blob:nothing')
   await open(Draw, { format: 'nodrel-network', version: 1, parts: [] })
-  await click(button('Take out'))
-  await click(screen.getByRole('menuitem', { name: 'Drawing, as SVG' }))
+  await click(button('Export'))
+  await click(screen.getByRole('menuitem', { name: 'Drawing (SVG)' }))
   expect(await screen.findByText('Nothing is drawn yet')).toBeInTheDocument()
   expect(save).not.toHaveBeenCalled()
 })

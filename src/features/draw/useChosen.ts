@@ -21,7 +21,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useEdit } from './useBoard'
 import type { NetworkDocument } from '@/core/network'
 
-/** The chosen parts, and what can be done with them. What nothing is chosen for does nothing. */
+/** The chosen parts, and actions with them. What 0 Ω is chosen for does nothing. */
 export interface ChosenParts {
   readonly chosen: Chosen
   readonly choose: (chosen: Chosen) => void

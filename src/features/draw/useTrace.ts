@@ -8,7 +8,7 @@ import { toast } from '@/ui/toast'
 import type { Seen } from './useView'
 import { toBoard } from './view'
 
-/** The picture under the drawing, and what can be done with it. Every change of it is undone as all others are. */
+/** The picture under the drawing, and actions with it. Every change of it is undone as all others are. */
 interface Traced {
   readonly trace: Trace | null
   /** `of`: what is changed; the next change of the same is undone together with it. */
@@ -47,7 +47,7 @@ export function useTrace({ view, size }: Pick<Seen, 'view' | 'size'>): Traced {
       // A network that is new here has to be there before a picture is kept for it.
       await keeping.current?.flush(false)
       const answer = await api.keepPicture(id, file)
-      if (!answer.ok) return void toast.error(`The picture was not taken: ${problemText(answer.problems)}`)
+      if (!answer.ok) return void toast.error(`The picture was not accepted: ${problemText(answer.problems)}`)
       const { id: picture, width, height } = answer.body
       // Its corners are to be seen, with what is done with it below the board.
       const [from, to] = [toBoard(view, { x: 40, y: 40 }), toBoard(view, { x: size.width - 40, y: size.height - 130 })]

@@ -125,5 +125,5 @@ function sayReplaced(before: NetworkDocument, after: NetworkDocument): void {
     (part) => part !== old && [part.from, part.to].some((point) => point === old?.from || point === old?.to),
   )
   if (old && touched && supply(before).length === 1 && supply(after).length === 1)
-    toast(`${old.name}, which was not used yet, gave its place to what you drew; Ctrl Z brings it back`)
+    toast(`${old.name} was not used yet, so what you drew replaces it. Ctrl Z brings it back`)
 }

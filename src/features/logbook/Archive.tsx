@@ -9,7 +9,7 @@ import { toast } from '@/ui/toast'
 const choiceNames: Readonly<Record<ArchiveChoice, string>> = {
   both: 'keep both',
   skip: 'keep mine',
-  replace: 'take theirs',
+  replace: 'use theirs',
 }
 
 const kindNames: Readonly<Record<ArchiveItem['kind'], string>> = {
@@ -87,7 +87,7 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
     if (!answer.ok) return setTrouble(`Nothing was changed: ${problemText(answer.problems)}`)
     const { networks, readings, attempts, practice } = answer.body
     toast.success(
-      `Brought in: ${counted(networks, 'network')}, ${counted(readings, 'run of readings', 'runs of readings')}, ${counted(attempts, 'attempt')}, ${practice} of practice`,
+      `Imported: ${counted(networks, 'network')}, ${counted(readings, 'run of readings', 'runs of readings')}, ${counted(attempts, 'attempt')}, ${practice} of practice`,
     )
     onDone()
     onClose()
@@ -96,19 +96,19 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
   const of = (verdict: ArchiveItem['verdict']) => items.filter((item) => item.verdict === verdict)
   const [fresh, conflicts, refused] = [of('new'), of('conflict'), of('refused')]
   return (
-    <Dialog title={`Bring in ${file.name}`} open onOpenChange={onClose}>
+    <Dialog title={`Import ${file.name}`} open onOpenChange={onClose}>
       <Looking name={file.name} trouble={trouble} isLooking={looked === null} />
       {looked !== null && (
         <>
           <ul className="mb-3 list-disc pl-5" aria-label="What is in it">
             <li>{counted(fresh.length, 'thing')} new</li>
-            <li>{of('same').length} here already, just the same</li>
-            <li>{conflicts.length} here, but otherwise</li>
+            <li>{of('same').length} already here, the same</li>
+            <li>{conflicts.length} already here, but different</li>
             {refused.length > 0 && <li>{refused.length} that cannot be read</li>}
           </ul>
           {conflicts.length > 0 && (
             <fieldset className="mb-3">
-              <legend className="font-semibold">What is here otherwise</legend>
+              <legend className="font-semibold">Different here</legend>
               <span className="my-1 flex items-center gap-2">
                 all of them
                 <Select
@@ -144,12 +144,14 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
                   <li>and {conflicts.length - mostListed} more, all as chosen above</li>
                 )}
               </ul>
-              <p className="text-xs text-soft">A network that theirs is put over keeps its own as an earlier state.</p>
+              <p className="text-xs text-soft">
+                Where theirs replaces a network of yours, yours is kept as an earlier state.
+              </p>
             </fieldset>
           )}
           {refused.length > 0 && (
             <details className="mb-3">
-              <summary>What cannot be read, and stays out</summary>
+              <summary>What cannot be read, and is not imported</summary>
               <ul className="max-h-40 list-disc overflow-y-auto pl-5">
                 {refused.slice(0, mostListed).map(({ path, message }) => (
                   <li key={path}>
@@ -165,10 +167,10 @@ export function ArchiveDialog({ file, onClose, onDone }: Props) {
               disabled={isBusy || fresh.length + conflicts.length + of('same').length === 0}
               onClick={() => void take()}
             >
-              Bring it in
+              Import
             </Button>
             <Button onClick={onClose}>Cancel</Button>
-            {isBusy && <progress aria-label="Bringing it in" className="w-32 self-center" />}
+            {isBusy && <progress aria-label="Importing" className="w-32 self-center" />}
           </p>
         </>
       )}
@@ -218,12 +220,11 @@ export function RestoreDialog({ file, onClose }: Omit<Props, 'onDone'>) {
             {looked.changedAt && `, the last changed on ${shortDate(looked.changedAt)}`}.
           </p>
           <p className="mb-3">
-            Everything that is here now is taken away, and what the backup holds put into its place. What is here now is
-            kept as a file beside the database.
+            The backup replaces everything that is here now. What is here now is kept as a file beside the database.
           </p>
           <p className="flex gap-2">
             <Button look="strong" disabled={isBusy} onClick={() => void restore()}>
-              Put it into the place of what is here
+              Replace everything with the backup
             </Button>
             <Button onClick={onClose}>Cancel</Button>
             {isBusy && <progress aria-label="Restoring" className="w-32 self-center" />}

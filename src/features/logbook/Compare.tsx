@@ -58,7 +58,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
   return (
     <div className="flex min-h-screen flex-col">
       <ScreenBar>
-        <h1 className="font-medium">Side by side</h1>
+        <h1 className="font-medium">Compare</h1>
       </ScreenBar>
       <Main className="p-4">
         {trouble !== null && <p role="alert">{trouble}</p>}
@@ -66,8 +66,8 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
         {networks !== null && networks.length === 0 && (
           <p className="text-soft">
             {gone > 0
-              ? 'These networks are not there any more.'
-              : 'Nothing is chosen. Choose networks in the list of the logbook, and see them side by side here.'}
+              ? 'These networks no longer exist.'
+              : 'Nothing is chosen. Choose networks in the list of the logbook to compare them here.'}
           </p>
         )}
         {networks !== null && networks.length > 0 && (
@@ -130,7 +130,7 @@ export function Compare({ of, ids }: { readonly of: string | null; readonly ids:
             <p className="mt-2 text-xs text-soft">
               Percentages are against the first column.
               {left > 0 && ` ${left} more ${left === 1 ? 'network is' : 'networks are'} not shown.`}
-              {gone > 0 && ` ${gone} of those chosen ${gone === 1 ? 'is' : 'are'} not there any more.`}
+              {gone > 0 && ` ${gone} of the chosen networks no longer ${gone === 1 ? 'exists' : 'exist'}.`}
             </p>
           </>
         )}

@@ -112,7 +112,7 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
   return (
     <section aria-labelledby="left-drafts" className="mb-4 rounded-md border-l-4 border-trouble bg-sheet p-3">
       <h2 id="left-drafts" className="font-semibold">
-        Not saved, and kept in this browser
+        Not saved yet, kept in this browser
       </h2>
       <ul className="divide-y divide-line">
         {left.map((it) => {
@@ -139,11 +139,11 @@ export function LeftDrafts({ onChange }: { readonly onChange: () => void }) {
               </span>
               {there && (document || kind !== 'network') && (
                 <Button look="strong" onClick={() => router.push(pathTo(it))}>
-                  Go on with it
+                  Open it
                 </Button>
               )}
               {document && <Button onClick={() => void keep(it, document)}>Keep as a new network</Button>}
-              <Button onClick={() => saveFile(it)}>Save as a file</Button>
+              <Button onClick={() => saveFile(it)}>Export</Button>
               <Button look="plain" aria-label={`Discard ${title}`} onClick={() => void discard(it)}>
                 Discard
               </Button>

@@ -299,10 +299,10 @@ function ChosenList({
             prefetch={false}
             className="inline-flex min-h-8 items-center rounded-md border border-edge bg-sheet px-2.5 hover:bg-chosen-wash"
           >
-            Side by side
+            Compare
           </Link>
           <Button look="plain" onClick={() => onChosen(new Set())}>
-            Let go
+            Clear
           </Button>
         </p>
       )}

@@ -36,9 +36,9 @@ export function NetworkList({
       <table className="w-full border-collapse text-left">
         <thead className="text-soft">
           <tr className="border-b border-line">
-            {['network', 'what comes out', 'resistors', 'changed', ''].map((name) => (
+            {['network', 'result', 'resistors', 'changed', ''].map((name) => (
               <th key={name} className="px-3 py-1.5 font-normal">
-                {name || <span className="sr-only">what can be done</span>}
+                {name || <span className="sr-only">actions</span>}
               </th>
             ))}
           </tr>
@@ -103,8 +103,8 @@ function EntryButtons({ entry, onTags, onDuplicate, onRemove }: EntryActions & {
         <Link
           href={`/compare?of=${entry.id}`}
           prefetch={false}
-          title="Side by side with those made from it"
-          aria-label={`${title} side by side with those made from it`}
+          title="Compare with those made from it"
+          aria-label={`Compare ${title} with those made from it`}
           className="inline-flex min-h-8 min-w-8 items-center justify-center rounded-md hover:bg-chosen-wash"
         >
           <Columns3 size={15} aria-hidden />
@@ -125,7 +125,7 @@ function EntryButtons({ entry, onTags, onDuplicate, onRemove }: EntryActions & {
   )
 }
 
-/** One network: a small drawing, what comes out, when it was changed. */
+/** One network: a small drawing, result, when it was changed. */
 export function NetworkCard({
   entry,
   ...actions

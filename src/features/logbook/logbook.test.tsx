@@ -90,7 +90,7 @@ const askedFor = (doors: { asked: readonly { path: string }[] }) => {
 }
 const titles = () => screen.queryAllByRole('heading', { level: 2 }).map(textOf)
 
-test('cards say what comes out; the search, the order, a tag and how sheets are liked are asked for', async () => {
+test('cards say result; the search, the order, a tag and how sheets are liked are asked for', async () => {
   const { doors } = await open()
   expect(titles()).toEqual(['Dew strip', 'Red map lamps'])
   const [strip] = screen.getAllByRole('listitem').filter((it) => it.textContent?.includes('Dew strip'))
@@ -207,7 +207,7 @@ test('what a window left unsaved of a network that is gone is listed, and kept a
   const shown = show(<Logbook first={first} />, {}, doors)
   localStorage.setItem('nodrel-draft:network:gone:old', draft)
   window.dispatchEvent(new Event('storage'))
-  const left = await screen.findByRole('region', { name: 'Not saved, and kept in this browser' })
+  const left = await screen.findByRole('region', { name: 'Not saved yet, kept in this browser' })
   expect(left).toHaveTextContent('its network was deleted')
   await click(button('Keep as a new network', left))
   await waitFor(() => expect(localStorage.getItem('nodrel-draft:network:gone:old')).toBeNull())
@@ -236,19 +236,19 @@ test('what was left unsaved of each kind is listed, and gone on with where that 
   localStorage.setItem('nodrel-draft:stars:n:old', draft)
   localStorage.setItem('nodrel-draft:exercise:gone.1PY4-VXAS-9KSR:old', draft)
   window.dispatchEvent(new Event('storage'))
-  const left = await screen.findByRole('region', { name: 'Not saved, and kept in this browser' })
+  const left = await screen.findByRole('region', { name: 'Not saved yet, kept in this browser' })
   const rows = [...left.querySelectorAll('li')]
   expect(rows.map((row) => row.querySelector('span span')?.textContent)).toEqual([
     ...kinds.map(([, title]) => title),
     'A task',
   ])
   for (const [i, [, , path]] of kinds.entries()) {
-    await click(button('Go on with it', rows[i]))
+    await click(button('Open it', rows[i]))
     expect(wentTo.at(-1)).toBe(path)
   }
   expect(rows[2]).toHaveTextContent('1PY4-VXAS-9KSR')
   expect(rows[5]).toHaveTextContent('its sheet was deleted')
-  expect(rows[5]).not.toHaveTextContent('Go on with it')
+  expect(rows[5]).not.toHaveTextContent('Open it')
   localStorage.clear()
 })
 
@@ -273,8 +273,8 @@ test('side by side, what cannot be shown is said: nothing chosen, one that is go
   ])
   for (const [ids, words] of [
     [[], 'Nothing is chosen'],
-    [['a', 'c'], '1 of those chosen is not there any more'],
-    [['c'], 'These networks are not there any more'],
+    [['a', 'c'], '1 of the chosen networks no longer exists'],
+    [['c'], 'These networks no longer exist'],
     [['a', 'b'], 'the disk is full'],
   ] as const) {
     const { unmount } = show(<Compare of={null} ids={ids} />, {}, doors)

@@ -45,7 +45,7 @@ export function EstimateTask({
       <div className="grid min-w-72 flex-1 content-start gap-3">
         <form onSubmit={submit} className="grid gap-1.5">
           <h2 className="text-base font-semibold">Without working it out: between which two values is Req?</h2>
-          <p className="text-soft">No more than three times of each other.</p>
+          <p className="text-soft">The larger one may be at most three times the smaller.</p>
           <span className="flex flex-wrap items-center gap-2">
             more than {field('low', 'Req is more than')} and less than {field('high', 'Req is less than')}
             <Button look="strong" type="submit">

@@ -44,8 +44,8 @@ export function MistakeTask({
     <div className="flex flex-wrap items-start gap-4">
       <TaskPicture task={task} />
       <div className="grid min-w-80 flex-1 content-start gap-2">
-        <h2 className="text-base font-semibold">One slip was made here, and what follows from it is wrong too.</h2>
-        <p className="text-soft">{givenText(task)}Point at the first wrong line.</p>
+        <h2 className="text-base font-semibold">There is one slip here, and what follows from it is wrong too.</h2>
+        <p className="text-soft">{givenText(task)}Press the first wrong line.</p>
         <ol className="grid gap-0.5 rounded-md border border-line bg-sheet px-2 py-1" data-lines>
           {lines.map(({ symbol, how, value }, i) => {
             const isPointed = point?.do === 'point' && point.line === i
@@ -68,7 +68,7 @@ export function MistakeTask({
                 {isHere && (
                   <span data-try>
                     <AnswerField
-                      label={`${symbol}, mended`}
+                      label={`${symbol}, corrected`}
                       symbol=""
                       quantity={quantityOf(symbol)}
                       slot={`mend ${i}`}
@@ -83,7 +83,7 @@ export function MistakeTask({
           })}
         </ol>
         <SaidNote said={said(0)} />
-        {isMended && <p className="text-soft">What followed from it would be worked out again from here.</p>}
+        {isMended && <p className="text-soft">The lines after it would be worked out again from here.</p>}
       </div>
     </div>
   )

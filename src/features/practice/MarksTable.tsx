@@ -29,7 +29,7 @@ export function MarksTable({ rows, onClose }: { readonly rows: readonly MarkRow[
         <h2 id="marks" className="mb-1 flex flex-wrap items-center gap-2 font-semibold">
           Marks{titles.size === 1 && `: ${rows[0].title}`}
           <span className="ml-auto flex gap-2 font-normal">
-            <Button onClick={() => void save()}>Save as CSV</Button>
+            <Button onClick={() => void save()}>Export (CSV)</Button>
             <Button onClick={onClose}>Close</Button>
           </span>
         </h2>

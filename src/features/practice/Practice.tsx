@@ -72,9 +72,9 @@ export function Practice({
       {isReady ? (
         <Practising practised={practised} asked={asked} />
       ) : (
-        <p role="status" className="p-4 text-soft">
-          making a task
-        </p>
+        <Main next={() => 'soon'} className="p-4 text-soft">
+          <p role="status">Making a task</p>
+        </Main>
       )}
     </PracticeFrame>
   )
@@ -113,7 +113,7 @@ function Practising({
     if (dialProblems(turned).length > 0) return
     const task = taskFrom(turned, randomSeed())
     if (task) show({ task, reason: { because: 'chosen' } })
-    else setProblem('no task came out with these dials: turn one of them on')
+    else setProblem('no task fits these settings: change one of them')
   }
   const another = () => turn(dials)
   const openCode = (text: string) => {
@@ -137,10 +137,10 @@ function Practising({
           </div>
           <div className="flex flex-wrap items-center gap-2">
             <CodeField key={current.task.code} code={current.task.code} onCode={openCode} />
-            <Button onClick={another} disabled={problems.length > 0} tip="Another with these dials" keys="shift+r">
+            <Button onClick={another} disabled={problems.length > 0} tip="Another task like this" keys="shift+r">
               Another
             </Button>
-            <Button onClick={next} tip="The task that comes next by itself" keys="shift+n">
+            <Button onClick={next} tip="The next task for you" keys="shift+n">
               Next
             </Button>
           </div>
@@ -208,7 +208,7 @@ function Worked({
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'The next task', also: 'exercise train', keys: 'shift+n', run: onNext },
-      { name: 'Another task with these dials', also: 'one more again same', keys: 'shift+r', run: onAnother },
+      { name: 'Another task like this', also: 'one more again same', keys: 'shift+r', run: onAnother },
       { name: 'Undo', keys: 'mod+z', inFields: true, run: () => history_?.undo?.() },
       { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => history_?.redo?.() },
     ],

@@ -33,7 +33,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     setList([])
     setAsking(false)
-    toast.success('All that was practised is forgotten')
+    toast.success('Your practice history is deleted')
   }
   /** All of it, also what is too old for this page. */
   const everything = async () => {
@@ -57,7 +57,7 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
       <Main className="grid content-start gap-4 p-4 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <h1 className="sr-only">My progress</h1>
         {history.length === 0 ? (
-          <p className="text-soft">Nothing was practised yet. What you do at tasks will be counted here.</p>
+          <p className="text-soft">No tasks done yet. What you practise is counted here.</p>
         ) : (
           <div className="grid min-w-0 content-start gap-4">
             {isAwake && (
@@ -108,10 +108,10 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
               </table>
             </section>
             <p className="flex flex-wrap gap-2">
-              <Button onClick={() => void saveCsv()}>Save as CSV</Button>
-              <Button onClick={() => void saveJson()}>Save as JSON</Button>
+              <Button onClick={() => void saveCsv()}>Export (CSV)</Button>
+              <Button onClick={() => void saveJson()}>Export (JSON)</Button>
               <Button look="plain" onClick={() => setAsking(true)}>
-                Forget all of it …
+                Delete the history…
               </Button>
             </p>
           </div>
@@ -119,14 +119,14 @@ export function Progress({ practised }: { readonly practised: readonly ListedExe
         <aside className="rounded-md border border-line bg-panel p-3">
           {isAwake && <SkillStrip history={history} now={now} />}
         </aside>
-        <Dialog title="Forget all that was practised?" open={asking} onOpenChange={setAsking}>
+        <Dialog title="Delete your practice history?" open={asking} onOpenChange={setAsking}>
           <p className="mb-3">
-            {list.length} {list.length === 1 ? 'task is' : 'tasks are'} forgotten for good, with their answers, also
-            those done on sheets. Save them first, if you may want them again.
+            {list.length} {list.length === 1 ? 'task is' : 'tasks are'} deleted for good, with their answers, also those
+            done on sheets. Export them first if you may want them again.
           </p>
           <div className="flex gap-2">
             <Button look="strong" onClick={() => void clear()}>
-              Forget them
+              Delete them
             </Button>
             <Button onClick={() => setAsking(false)}>Keep them</Button>
           </div>

@@ -73,7 +73,7 @@ export default function ProgressCharts({
             Slips by kind
           </h2>
           {slips.length === 0 ? (
-            <p className="text-soft">No slip was made that has a name.</p>
+            <p className="text-soft">No slips with a name so far.</p>
           ) : (
             <ul className="grid gap-1 pt-1">
               {slips.slice(0, most.slips).map(({ slip, times }) => (

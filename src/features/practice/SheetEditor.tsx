@@ -133,7 +133,7 @@ export function SheetEditor({ id, state }: { readonly id: string; readonly state
       <section aria-label="Give it out" className="flex flex-wrap gap-2">
         {variants.map((variant) => (
           <Button key={variant.name} look="strong" onClick={() => save(variant)}>
-            {variants.length > 1 ? `Save variant ${variant.name} as a file` : 'Save as a file'}
+            {variants.length > 1 ? `Save variant ${variant.name} as a file` : 'Export'}
           </Button>
         ))}
         <PrintLink id={id} what="tasks" text="Print the tasks" />
@@ -183,7 +183,7 @@ function TaskRow({
         <DialSentence dials={dials} problems={problems} onTurn={turn} label={`What task ${at + 1} is`} />
         {failed && (
           <p role="alert" className="text-trouble">
-            no task came out with these dials: turn one of them on
+            no task fits these settings: change one of them
           </p>
         )}
         <p className="flex flex-wrap gap-x-3 text-soft">
@@ -192,7 +192,7 @@ function TaskRow({
               {code}
             </Link>
           ))}
-          {problems.length > 0 && <span className="text-trouble">as it was, until the dials fit together</span>}
+          {problems.length > 0 && <span className="text-trouble">unchanged, until the settings fit together</span>}
         </p>
       </div>
       <span className="flex gap-1">
@@ -205,13 +205,7 @@ function TaskRow({
         >
           <RefreshCw size={15} aria-hidden />
         </Button>
-        <Button
-          look="plain"
-          tip="Take it out"
-          aria-label={`Take task ${at + 1} out`}
-          disabled={isOnly}
-          onClick={onRemove}
-        >
+        <Button look="plain" tip="Remove it" aria-label={`Remove task ${at + 1}`} disabled={isOnly} onClick={onRemove}>
           <Trash2 size={15} aria-hidden />
         </Button>
       </span>

@@ -153,7 +153,7 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
           </h2>
           {sheets.length === 0 ? (
             <p className="text-soft">
-              No sheet yet. Set one: choose its tasks, print them with their key, or give them out as a file. A learner
+              No sheet yet. Make one: choose its tasks, print them with their key, or give them out as a file. A learner
               opens the file here, works, and hands a file back.
             </p>
           ) : (
@@ -163,7 +163,7 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
                   <Link href={`/practice/sheets/${it.id}`} className="min-w-0 flex-1 py-1">
                     <span className="font-medium">{it.document.title || 'Untitled sheet'}</span>{' '}
                     <span className="text-soft">
-                      {it.document.role === 'set' ? 'set here' : 'to work at'} · {it.document.variants[0].codes.length}{' '}
+                      {it.document.role === 'set' ? 'made here' : 'to work on'} · {it.document.variants[0].codes.length}{' '}
                       tasks
                       {it.document.variants.length > 1 && ` in ${it.document.variants.length} variants`} ·{' '}
                       {it.document.marks} marks

@@ -27,7 +27,7 @@ function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly cod
     >
       {record.document.role === 'set' ? (
         <>
-          <h1 className="sr-only">Set a sheet of tasks</h1>
+          <h1 className="sr-only">Edit the task sheet</h1>
           <SheetEditor id={record.id} state={state} />
         </>
       ) : (

@@ -83,7 +83,7 @@ const rooms: { readonly [K in TaskKind]: (task: Task, question: Asked<K>) => Rea
         ))}
       </ol>
       <p className="flex items-baseline gap-2">
-        mended: <BlankLine />
+        corrected: <BlankLine />
       </p>
     </>
   ),

@@ -59,7 +59,7 @@ export function TaskView({
   if (!saving)
     return (
       <p role="status" data-fetching className="text-soft">
-        fetching what you did here before
+        loading what you did here before
       </p>
     )
   const View = views[question.kind] as ComponentType<KindProps<TaskKind>>
@@ -71,8 +71,8 @@ export function TaskView({
         what="attempt"
         describe={({ content }) => (
           <p>
-            Another window went on with it: {content.moves.length} answers there, {exercise.moves.length} here. Choose
-            which of the two goes on; the other is kept.
+            Another window changed it: {content.moves.length} answers there, {exercise.moves.length} here. Choose one;
+            the other is kept.
           </p>
         )}
         onChoose={exercise.choose}

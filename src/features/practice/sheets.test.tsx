@@ -111,7 +111,7 @@ test('a sheet is worked at and handed back; a class is marked at once, with what
   await click(button('Otto'))
   expect(one('[data-paper]')).toHaveTextContent('0 of 25 marks; after retries 12.5')
   downloads.splice(0)
-  await click(button('Save as CSV'))
+  await click(button('Export (CSV)'))
   await waitFor(() => expect(downloads).toHaveLength(1))
   expect(await downloads[0].text).toContain('Otto,A,0,0,0,12.5,25,a lost kilo or milli ×1')
 })
@@ -120,7 +120,7 @@ test('a new sheet is begun, a file opened to be worked at, and what is none refu
   const doors = openDoors()
   doors.answer('POST /api/sheets', [201, { id: 'new' }])
   show(<SheetList first={[]} />, {}, doors)
-  expect(screen.getByText(/No sheet yet\. Set one/)).toBeInTheDocument()
+  expect(screen.getByText(/No sheet yet\. Make one/)).toBeInTheDocument()
   await click(button('New task sheet'))
   expect(wentTo.at(-1)).toBe('/practice/sheets/new')
   const file = { format: 'nodrel-tasks', version: 1, title: 'Given out', codes: [gap], marks: 3 }

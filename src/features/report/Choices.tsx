@@ -2,7 +2,7 @@ import { Checkbox, Radios } from '@/ui/controls'
 import { reportChoices, reportFields, type ReportChoices, type ReportContent, type ReportField } from '@/core/network'
 import type { Density, PaperSize, ReportKind } from '@/core/report'
 
-/** How the report is made: what it is, how dense, what is in it, what is filled in. */
+/** Settings of the report: what it is, how dense, what is in it, what is filled in. */
 export function Choices({
   choices,
   existing,

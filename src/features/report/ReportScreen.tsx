@@ -79,13 +79,13 @@ export function ReportScreen() {
         make && report && worksheet && !isWrong ? (
           <WaysOut make={make} report={report} choices={choices} worksheet={worksheet} document={document} />
         ) : (
-          <p className="py-1.5 text-soft">{isWrong ? 'The network is not right yet' : 'Working it out'}</p>
+          <p className="py-1.5 text-soft">{isWrong ? 'The network still has a problem' : 'Working it out'}</p>
         )
       }
     >
       <div className="flex flex-1 flex-col items-start gap-4 p-3 sm:p-4 lg:flex-row print:block print:p-0">
         <aside
-          aria-label="How the report is made"
+          aria-label="Settings of the report"
           className="w-full rounded-md border border-line bg-panel p-3 lg:sticky lg:top-3 lg:w-64 lg:shrink-0 print:hidden"
         >
           <Choices choices={choices} existing={existing(worksheet, more)} onChange={change} onPause={store.pause} />
@@ -93,7 +93,7 @@ export function ReportScreen() {
         <Main className="w-full min-w-0 flex-1">
           {records?.trouble && (
             <p role="alert" className="mb-2 text-trouble print:hidden">
-              What was measured or tried could not be fetched: {records.trouble}
+              Readings and attempts could not be loaded: {records.trouble}
             </p>
           )}
           {isWrong && (

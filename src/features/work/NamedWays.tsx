@@ -43,7 +43,7 @@ export function NamedWays({ school }: { readonly school: School }) {
   }
   const take = (way: Pick<Way, 'name' | 'choices'>) => {
     choose({ ...usualSchool, ...way.choices, ways: undefined })
-    toast(`This worksheet is done as “${way.name}”`)
+    toast(`This worksheet uses “${way.name}”`)
   }
   const remove = async (id: string, way: Way) => {
     const answer = await api.remove('way', id)
@@ -69,7 +69,7 @@ export function NamedWays({ school }: { readonly school: School }) {
       )}
       {waiting && (
         <p role="alert" className="flex flex-wrap items-center gap-2">
-          Another way is called “{waiting.name}”.
+          Another method is called “{waiting.name}”.
           <Button className="!min-h-7 text-xs" onClick={() => void keep(waiting, true)}>
             Replace it
           </Button>
@@ -79,7 +79,7 @@ export function NamedWays({ school }: { readonly school: School }) {
         </p>
       )}
       {ways !== null && ways.length === 0 && (
-        <p className="text-soft">No way has a name yet. Make the choices as you like them, and keep them under one.</p>
+        <p className="text-soft">No saved method yet. Make your choices, then save them under a name.</p>
       )}
       <ul className="flex flex-wrap gap-2">
         {(ways ?? []).map(({ id, document: way }) => (
@@ -90,7 +90,7 @@ export function NamedWays({ school }: { readonly school: School }) {
             <Button
               look="plain"
               className="!min-h-7 !px-1.5"
-              aria-label={`Save “${way.name}” as a file`}
+              aria-label={`Export “${way.name}”`}
               onClick={() =>
                 download(
                   fileName(way.name, '.nodrel-way.json'),
@@ -121,7 +121,7 @@ export function NamedWays({ school }: { readonly school: School }) {
         }}
       >
         <label className="flex items-center gap-1.5">
-          this way as
+          save this method as
           <input
             value={name}
             maxLength={60}

@@ -29,6 +29,10 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
       .slice(0, most)
       .map((id) => elements[id].name)
       .join(', ') + (ids.length > most ? ` and ${ids.length - most} more` : '')
+  const notNeeded = [
+    ...(leftOut.steps.length > 0 ? [`the steps to ${names(leftOut.steps, 12)}`] : []),
+    ...(leftOut.resistors.length > 0 ? [`the values of ${names(leftOut.resistors, 20)}`] : []),
+  ]
   return (
     <section aria-label="What was asked for" className="mt-3 rounded-md border border-line bg-sheet px-4 py-2.5">
       <h2 className="sr-only">What was asked for</h2>
@@ -64,14 +68,13 @@ export function OnlyAsked({ worksheet, asked }: { readonly worksheet: Worksheet;
         })}
         {missing.map(({ quantity, of }) => (
           <li key={`${quantity} ${of}`} className="text-trouble">
-            There is no {quantity} of {of} to find in this network: it is not there, carries nothing, or has no supply.
+            There is no {quantity} of {of} to find in this network: it does not exist, carries no current, or has no
+            supply.
           </li>
         ))}
       </ul>
       <p className="mt-1 text-xs text-soft">
-        Left out, since it does not lead there:{' '}
-        {leftOut.steps.length === 0 ? 'no step' : `the steps to ${names(leftOut.steps, 12)}`}
-        {leftOut.resistors.length > 0 && `; the values of ${names(leftOut.resistors, 20)}`}.{' '}
+        {notNeeded.length > 0 && `Not needed for this: ${notNeeded.join('; ')}. `}
         <Button className="ml-1 !min-h-7 text-xs" onClick={() => choose({ asked: [] })}>
           Show everything
         </Button>

@@ -50,12 +50,12 @@ export function Pointed({
             .slice(judged.verdict.verdict === 'neither' ? 0 : 1)
             .map((sentence, i) => <p key={i}>{wordSentence(sentence)}</p>)
         ) : (
-          <p className="text-soft">Point at a second one to hear whether they are in series, in parallel or neither.</p>
+          <p className="text-soft">Choose a second one: are they in series, in parallel or neither?</p>
         )}
       </div>
       <button
         type="button"
-        aria-label="Let go of what was chosen"
+        aria-label="Clear the choice"
         onClick={onClose}
         className="rounded p-1.5 hover:bg-chosen-wash"
       >

@@ -46,12 +46,12 @@ export function School() {
               </Tabs.Trigger>
             ))}
             <Tabs.Trigger value="ways" className={tab}>
-              whole ways
+              saved methods
             </Tabs.Trigger>
           </Tabs.List>
           <span className="ml-auto flex flex-wrap gap-2 pb-1">
             <Button className="!min-h-7 text-xs" onClick={() => likeEverywhere(school)}>
-              Make this my usual way
+              Make this my usual method
             </Button>
             <Button
               className="!min-h-7 text-xs"
@@ -59,7 +59,7 @@ export function School() {
                 choose({ ...Object.fromEntries(allChoices.map((name) => [name, undefined])), ways: undefined })
               }
             >
-              Back to my usual way
+              Back to my usual method
             </Button>
           </span>
         </div>

@@ -16,7 +16,7 @@ export const Spine = memo(function Spine({
   readonly number: number
   readonly current: boolean
   readonly onJump?: (side: Side) => void
-  /** Asks for what can be done with the row, from its number. */
+  /** Asks for actions with the row, from its number. */
   readonly onMenu?: (number: number, anchor: Element) => void
   readonly climbs: boolean
 }) {

@@ -103,8 +103,8 @@ function StepBar({
   const commands = useMemo((): readonly Command[] => {
     const to = (count: number) => () => onShow(Math.max(0, Math.min(stops.length, count)))
     return [
-      { name: 'Show the next thing', keys: 'right,n', run: to(shown + 1) },
-      { name: 'Take the last thing back', keys: 'left', run: to(shown - 1) },
+      { name: 'Show the next one', keys: 'right,n', run: to(shown + 1) },
+      { name: 'Hide the last one', keys: 'left', run: to(shown - 1) },
       { name: 'Start over', keys: 'home', run: to(0) },
       { name: 'Show all the rest', keys: 'end', run: to(stops.length) },
       { name: 'Reveal by line or by row', keys: 'b', run: () => onPace(pace === 'line' ? 'row' : 'line') },
@@ -121,7 +121,7 @@ function StepBar({
       <Button tip="Start over" keys="home" aria-label="Start over" disabled={shown === 0} onClick={commands[2].run}>
         <ChevronsLeft size={16} aria-hidden />
       </Button>
-      <Button tip="Take the last thing back" keys="left" disabled={shown === 0} onClick={commands[1].run}>
+      <Button tip="Hide the last one" keys="left" disabled={shown === 0} onClick={commands[1].run}>
         <StepBack size={16} aria-hidden /> Back
       </Button>
       <span role="group" aria-label="Reveal" className="flex max-sm:hidden">
@@ -152,7 +152,7 @@ function StepBar({
           </span>
         )}
       </span>
-      <Button look="strong" tip="Show the next thing" keys="right" disabled={!next} onClick={commands[0].run}>
+      <Button look="strong" tip="Show the next one" keys="right" disabled={!next} onClick={commands[0].run}>
         Next <StepForward size={16} aria-hidden />
       </Button>
       <Button

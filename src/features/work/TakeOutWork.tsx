@@ -60,15 +60,15 @@ export function TakeOutWork({
   }
   return (
     <TakeOut>
-      <MenuItem onSelect={() => void table.save()} text="Answer table, as CSV" disabled={!isOut} />
-      <MenuItem onSelect={table.copy} text="Answer table, as text to the clipboard" disabled={!isOut} />
+      <MenuItem onSelect={() => void table.save()} text="Answer table (CSV)" disabled={!isOut} />
+      <MenuItem onSelect={table.copy} text="Copy the answer table" disabled={!isOut} />
       <MenuNote>↑ ↓ walk to another sheet</MenuNote>
       {sides.flatMap((side) =>
         (['svg', 'png'] as const).map((kind) => (
           <MenuItem
             key={`${side} ${kind}`}
             onSelect={() => void saveSheet(side, kind)}
-            text={`Sheet ${sheet}, ${side === 'reduce' ? 'reducing' : 'expanding'}, as ${kind.toUpperCase()}`}
+            text={`Sheet ${sheet}, ${side === 'reduce' ? 'reducing' : 'expanding'} (${kind.toUpperCase()})`}
             disabled={!isOut}
           />
         )),

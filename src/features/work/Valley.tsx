@@ -77,10 +77,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
   }, [])
   const openMenu = useCallback((number: number, anchor: Element) => setMenu({ number, anchor }), [])
   const letGo = useCallback(() => setChoice(null), [])
-  const clear = useMemo(
-    (): readonly Command[] => [{ name: 'Let go of what was chosen', keys: 'esc', run: letGo }],
-    [letGo],
-  )
+  const clear = useMemo((): readonly Command[] => [{ name: 'Clear the choice', keys: 'esc', run: letGo }], [letGo])
 
   // What is on the screen follows a change at once; the other rows, drawn as before until then, in the next moments.
   const place = useRef<HTMLElement>(null)

@@ -93,7 +93,7 @@ function Ways({ worksheet, id }: { readonly worksheet: Worksheet; readonly id: n
                   ? barred(equalText(value, unit, figures))
                   : isOpen(quantity)
                     ? ''
-                    : '= undefined: zero ohms side by side'}
+                    : '= undefined: zero ohms in parallel'}
               </span>
               {fraction !== undefined && (
                 <span className="font-mono text-xs break-all text-soft" data-exact>

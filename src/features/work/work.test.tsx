@@ -137,7 +137,7 @@ test('the parts list is edited in place; changes are undone and redone', async (
   await click(button('Redo'))
   expect(value()).toHaveValue('-3')
   await click(button('Undo'))
-  await click(button('Take R4 out'))
+  await click(button('Remove R4'))
   expect(floor()).toContain('Req = 32.5')
   await click(button('Undo'))
   expect(floor()).toContain('Req = 12.5')
@@ -168,7 +168,7 @@ test('what is shorted or a dead end is said; a formula of another structure says
   const before = (formulaField() as HTMLInputElement).value
   fill(formulaField(), 'R1 5 + R2 5')
   fireEvent.blur(formulaField())
-  const said = await screen.findByText(/taken out: R3, R4, R6, W1$/)
+  const said = await screen.findByText(/^Removed, since they are not in the new formula: R3, R4, R6, W1$/)
   await click(button('Undo', said.closest('li') as HTMLElement))
   expect(formulaField()).toHaveValue(before)
 })
@@ -213,7 +213,7 @@ describe('pointing at parts', () => {
     expect(one('[data-finding=bridge]')).toHaveTextContent('R1, R2, R3, R4 and R5')
     await click(partOn(0, 'reduce', 1))
     await click(partOn(0, 'reduce', 2))
-    expect(said()).toHaveTextContent('no step that is left brings them together')
+    expect(said()).toHaveTextContent('no later step combines them')
   })
 })
 

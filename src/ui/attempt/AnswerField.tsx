@@ -43,7 +43,7 @@ export function JudgementNote({
     >
       <span aria-hidden>{signs[shown]} </span>
       {shown === 'stale'
-        ? 'it followed from a value that you have mended: mend it too'
+        ? 'this came from a value that you have corrected: correct it too'
         : verdict === 'refused' && move.do === 'combine'
           ? `Not in ${move.kind}: ${said}`
           : verdict === 'wrong' && slip
@@ -161,7 +161,7 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
             {problem}
           </p>
         ) : waits ? (
-          <p className="text-xs text-soft">not judged yet: press Enter in the field</p>
+          <p className="text-xs text-soft">not checked yet: press Enter in the field</p>
         ) : (
           judgement && <JudgementNote judgement={judgement} now={own?.verdict} />
         )}

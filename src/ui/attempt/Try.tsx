@@ -41,7 +41,9 @@ export default function Try({ worksheet, onHistory }: TryProps) {
   const id = useStore(store, (state) => state.id)
   if (worksheet.network.parts.length > mostTried)
     return (
-      <p className="p-6 text-center text-soft">Networks of more than {mostTried} parts are not done by hand here.</p>
+      <p className="p-6 text-center text-soft">
+        Networks of more than {mostTried} parts are too large to try by hand here.
+      </p>
     )
   if (worksheet.wiring.live.length === 0)
     return <p className="p-6 text-center text-soft">Nothing carries current here, so there is nothing to work out.</p>
@@ -52,7 +54,7 @@ function Tried({ id, worksheet, onHistory }: TryProps & { readonly id: string })
   return <Attempt id={id} attempt={useAttempt(id, worksheet)} onHistory={onHistory} />
 }
 
-/** The learner's own worksheet: their steps down, their values up, what is to be mended, hints. */
+/** The learner's own worksheet: their steps down, their values up, what is to be corrected, hints. */
 export function Attempt({
   id,
   attempt,
@@ -128,7 +130,7 @@ export function Attempt({
           <SavingState saving={attempt.saving} notKept={attempt.notKept} className="text-xs" />
         ) : (
           <span role="status" className="text-xs">
-            fetching what you did here before
+            loading what you did here before
           </span>
         )}
       </p>
@@ -140,8 +142,8 @@ export function Attempt({
           what="attempt"
           describe={({ content }) => (
             <p>
-              Another window went on with it: {count(content.moves.length)} there, {count(moves.length)} here. Choose
-              which of the two goes on; the other is kept, and can be taken up again.
+              Another window changed it: {count(content.moves.length)} there, {count(moves.length)} here. Choose one;
+              the other is kept, and you can open it again.
             </p>
           )}
           onChoose={attempt.choose}
@@ -154,14 +156,13 @@ export function Attempt({
           data-other
           className="mb-2 flex flex-wrap items-center gap-2 rounded-md bg-sheet px-3 py-1.5"
         >
-          The attempt that did not go on is kept: {count(attempt.other.length)}.
-          <Button onClick={attempt.takeOther}>Take it up</Button>
-          <Button onClick={attempt.forget}>Forget it</Button>
+          Your other attempt is kept: {count(attempt.other.length)}.<Button onClick={attempt.takeOther}>Open it</Button>
+          <Button onClick={attempt.forget}>Delete it</Button>
         </div>
       )}
       {attempt.outdated && (
         <p className="mb-2 rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5">
-          The network was changed since you tried it, so you begin anew. Take the change back to go on where you were.
+          The network has changed since, so you start again. Undo the change to go on where you were.
         </p>
       )}
       {attempt.saving && (
@@ -280,7 +281,7 @@ function TryBar({
         ))}
         <span className="ml-auto flex gap-2">
           <Button disabled={position.reduction.steps.length === 0} onClick={onUndo}>
-            <Undo2 size={15} aria-hidden /> Open the last step again
+            <Undo2 size={15} aria-hidden /> Undo the last step
           </Button>
           {onRestart && (
             <Button disabled={moves.length === 0} onClick={onRestart}>

@@ -77,18 +77,18 @@ export function TrySummary({ position, done }: { readonly position: Position; re
           <>
             {right + rounded} of {answers} {answers === 1 ? 'answer' : 'answers'} right
             {rounded > 0 && `, ${rounded} of them within rounding`}
-            {follows > 0 && `; ${follows} right on an earlier wrong value of your own`}
+            {follows > 0 && `; ${follows} right with an earlier wrong value of your own`}
             {asked > 0 && `; ${asked} in question`}
             {wrong > 0 && `; ${wrong} wrong`}
-            {mended > 0 && `, ${mended} of the values mended since`}
+            {mended > 0 && `, ${mended} corrected since`}
             {'. '}
           </>
         )}
         {helped === 0
-          ? 'No hint was asked for.'
+          ? 'No hints.'
           : `Hints: ${hints[1]} where to look, ${hints[2]} what to do, ${hints[3]} the step itself.`}
         {done && position.sheet.elements.length === 1 && position.worksheet.outcome.supply.current && (
-          <> {checked === 0 ? 'No check was made.' : `${checked} ${checked === 1 ? 'check' : 'checks'} made.`}</>
+          <> {checked === 0 ? 'No checks.' : `${checked} ${checked === 1 ? 'check' : 'checks'} made.`}</>
         )}
       </p>
       {slips.length > 0 ? (
@@ -105,7 +105,7 @@ export function TrySummary({ position, done }: { readonly position: Position; re
       )}
       {untold > 0 && (
         <p>
-          Of {untold} wrong {untold === 1 ? 'answer' : 'answers'} it could not be told for certain which slip it was.
+          Of {untold} wrong {untold === 1 ? 'answer' : 'answers'} which slip it was is not certain.
         </p>
       )}
     </section>

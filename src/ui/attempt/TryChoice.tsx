@@ -9,7 +9,7 @@ import type { OpenAttempt } from './useAttempt'
 
 const reasons: Readonly<Record<StopReason, string>> = {
   'supply-between': 'the supply is connected between them',
-  'no-group': 'from every node that two of them share a third part leaves, and no two share both ends',
+  'no-group': 'where two of them meet a third part joins, and no two share both ends',
   shorted: 'one of them is shorted',
   'zero-ohms': 'one of them has no resistance',
 }
@@ -57,7 +57,7 @@ export function TryChoice({
     onChosen([])
   }
   const stop = () => {
-    if (chosen.length === 0) return setProblem('choose on the sheet the resistors that stop it')
+    if (chosen.length === 0) return setProblem('choose the resistors that stop it on the sheet')
     if (why === null) return setProblem('say why: choose one of the reasons')
     setProblem(null)
     make({ do: 'stop', members: chosen, why })
@@ -79,7 +79,7 @@ export function TryChoice({
       <div className="min-w-[15rem] flex-1">
         {said && <JudgementNote judgement={said} />}
         {stopped ? (
-          <p className="font-semibold">Reduction stops here: other methods have to go on.</p>
+          <p className="font-semibold">Reduction stops here. Other methods are needed.</p>
         ) : (
           <>
             <p className="font-semibold">
@@ -131,7 +131,7 @@ export function TryChoice({
                     </Button>
                   ))}
                 </span>
-                {isOpen && <span className="text-soft">in letters: a value is still to be given</span>}
+                {isOpen && <span className="text-soft">in letters, since a value is missing</span>}
                 <label className={clsx('flex items-center gap-1.5', isOpen && 'hidden')}>
                   equivalent
                   <input

@@ -87,13 +87,13 @@ function wordsOf(attempt: OpenAttempt, goals: readonly Goal[]): string {
   const { kind } = worksheet.network.parts[worksheet.wiring.supply]
   const isOpen = worksheet.network.parts.some((it) => it.kind === 'resistor' && it.resistance === undefined)
   // At a bridge the same is to be found as anywhere: that it cannot be is for the person to see.
-  if (kind === 'terminals' || isOpen) return 'the one resistance that the whole has.'
+  if (kind === 'terminals' || isOpen) return 'the total resistance.'
   const known = knownOf(worksheet.network)
   const source = worksheet.network.parts[worksheet.wiring.supply].name
   if (!worksheet.choices.asked.length || !worksheet.network.parts.some(isMeter))
     return known && known.part !== source
       ? `the source’s voltage and current, and those of every resistor.`
-      : `what ${source} has to give, and the voltage and current of every resistor.`
+      : `the values of ${source}, and the voltage and current of every resistor.`
   return 'what the meters show.'
 }
 
@@ -106,11 +106,13 @@ export function TryMend({ attempt }: { readonly attempt: OpenAttempt }) {
   const follow = all.filter((it) => !own.includes(it))
   return (
     <div className="mt-3 rounded-md border-l-4 border-trouble bg-sheet px-3 py-1.5" data-mend>
-      <h2 className="font-semibold">Now mend these</h2>
+      <h2 className="font-semibold">Still to correct</h2>
       {own.length > 0 && <Slots attempt={attempt} list={own} />}
       {follow.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-2">
-          <span className="text-soft">{own.length > 0 ? 'these of yours follow from them:' : 'these followed:'}</span>
+          <span className="text-soft">
+            {own.length > 0 ? 'and what follows from them:' : 'what follows from a corrected value:'}
+          </span>
           <Slots attempt={attempt} list={follow} />
         </p>
       )}
@@ -177,7 +179,7 @@ export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt
             <strong className="font-mono">{name}</strong> follows from your
           </span>
           <Slots attempt={attempt} list={toMend(wrong)} />
-          <span>{wrong.length === 1 ? '– that is the wrong one' : '– those are the wrong ones'}</span>
+          <span>{wrong.length === 1 ? 'which is wrong' : 'which are wrong'}</span>
         </>
       )}
       {follow.length > 0 && (
@@ -185,12 +187,12 @@ export function OwnThreadLine({ attempt, slot }: { readonly attempt: OpenAttempt
           <span>
             {isWrong ? (
               <>
-                <strong className="font-mono">{name}</strong> is wrong here;
+                <strong className="font-mono">{name}</strong> is wrong;
               </>
             ) : (
               'and'
             )}{' '}
-            {follow.length === 1 ? 'this of yours follows from it:' : 'these of yours follow from it:'}
+            {follow.length === 1 ? 'this follows from it:' : 'these follow from it:'}
           </span>
           <Slots attempt={attempt} list={toMend(follow)} />
         </>

@@ -90,7 +90,7 @@ export function saidOfNamed({ judgements }: Position, is: (move: Judgement['move
   return judgements.findLast(({ move, isTakenBack }) => !isTakenBack && is(move))
 }
 
-/** Which field holds a value: what is to be mended can be gone to. */
+/** Which field holds a value: what is to be corrected can be gone to. */
 export function slotKey(quantity: string, of: number | string): string {
   return `${quantity} ${of}`
 }

@@ -70,8 +70,8 @@ export function Claim({
           : { fault: kind, part }
     onClaim?.(claim)
     const verdict = judgeClaim(bench, truth, claim)
-    if (verdict === 'wrong') return setSaid('No, that is not what is wrong. Go on measuring.')
-    if (verdict === 'part') return setSaid('The part is right, but that is not what is wrong with it.')
+    if (verdict === 'wrong') return setSaid('No, something else is wrong. Go on measuring.')
+    if (verdict === 'part') return setSaid('The part is right, but something else is wrong with it.')
     if (verdict === 'half') {
       setSaid('Right, that is one of the two. There is another fault.')
       return
@@ -167,16 +167,17 @@ function Needed({
 }) {
   const [fewest] = useState(() => (truth.faults.length === 1 ? fewestReadings(network, truth, meter) : null))
   if (foundAfter === 0) return <p className="text-soft">Without a reading in the log.</p>
-  if (fewest === null) return <p className="text-soft">After {foundAfter} readings.</p>
+  if (fewest === null) return <p className="text-soft">After {counted(foundAfter)}.</p>
   const more = foundAfter - fewest
   return (
     <p className="text-soft">
-      After {foundAfter} reading{foundAfter === 1 ? '' : 's'}. One that always measured what tells most would have
-      needed {fewest}
+      After {counted(foundAfter)}. The shortest way needs {fewest}
       {more > 0 ? `: ${more} fewer` : ''}.
     </p>
   )
 }
+
+const counted = (readings: number) => `${readings} ${readings === 1 ? 'reading' : 'readings'}`
 
 /** Beyond this one goes on measuring whatever there is. */
 const most = 25

@@ -22,13 +22,13 @@ const functions: readonly { readonly key: MeterFunction; readonly sign: string; 
 
 const warningTexts = {
   'ohms-live':
-    'Ohms on a live circuit: the meter’s own small current is swamped by what is there already, so what it shows means nothing, and on a real bench it may be the end of the meter. Switch off and take the supply out.',
-  'supply-in': 'The supply is off but still in: its inside lies beside the network. Take it out.',
+    'Ohms on a live circuit: the reading means nothing, and a real meter can be damaged. Switch off and take the supply out.',
+  'supply-in': 'The supply is off but still in: it is still connected beside the network. Take it out.',
   'amps-across':
-    'Amperes across a part: the meter is nearly a wire, and takes the current round it. Break the path and put the meter in series.',
+    'Amperes across a part: the meter is nearly a wire, so the current goes around the part. Break the path and put the meter in series.',
   'fuse-blown': 'The fuse of the meter has blown. Find out why before it is replaced.',
-  limited: 'The supply limits its current: something takes more than it may give.',
-  'lead-up': 'A lead is still up: volts are read with that part out of the circuit.',
+  limited: 'The supply limits its current: the network takes more than it may give.',
+  'lead-up': 'A lead is still lifted: this voltage is without that part.',
 } as const
 
 /** The bench that stands in for a real one: drawing with live nodes, meter, supply. */
@@ -63,7 +63,7 @@ export function StandIn({
   const [asked, setAsked] = useState<string | null>(null)
   const best = reading.fullness.findIndex((it) => it <= 1)
   const write = () => {
-    if (!measurement) return void toast('The leads lie on nothing that a row of the log measures')
+    if (!measurement) return void toast('No row of the log measures what the leads lie on')
     if (reading.warnings.includes('ohms-live') || reading.warnings.includes('supply-in'))
       return void toast('Ohms are read with the supply out')
     if (reading.shown === null) return
@@ -176,7 +176,7 @@ export function StandIn({
         <p role="alert" className="flex flex-wrap items-center gap-2 rounded-md bg-expand-wash px-3 py-1.5">
           {slip.typed} {slip.why}.
           <Button className="!min-h-7 text-xs" onClick={write}>
-            Write {slip.typed} down as it stands
+            Write {slip.typed} down as it is
           </Button>
           <Button className="!min-h-7 text-xs" onClick={() => setAsked(null)}>
             Look again
@@ -285,7 +285,7 @@ function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planni
         {supply.isOn && !supply.isOut ? 'on' : 'off'}
       </Button>
       <Button
-        tip="Take the supply out of the circuit, or put it in"
+        tip="Disconnect or connect the supply"
         keys="x"
         aria-pressed={supply.isOut}
         onClick={() => setSupply({ isOut: !supply.isOut, isOn: false })}

@@ -80,7 +80,7 @@ type FoundPlanning =
 export function planningOf(network: Network): FoundPlanning {
   const resistors = network.parts.filter(({ kind }) => kind === 'resistor').length
   if (resistors > mostResistors) {
-    const message = `${resistors.toLocaleString('en')} resistors; a bench of up to ${mostResistors} is laid out`
+    const message = `${resistors.toLocaleString('en')} resistors are too many; the bench takes up to ${mostResistors}`
     return { ok: false, problems: [{ part: null, field: 'parts', message }] }
   }
   const bench = benchOf(network)

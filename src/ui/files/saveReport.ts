@@ -138,7 +138,7 @@ function meets(selector: string, place: Element): boolean {
   }
 }
 
-/** Every line of the worksheet as CSV, in the order in which it is worked: where it stands, what is done, what comes out. */
+/** Every line of the worksheet as CSV, in the order in which it is worked: where it stands, what is done, result. */
 export function stepsCsv(worksheet: Worksheet): string {
   const { rows, derivation } = worksheet
   const down = rows.flatMap((row) => linesOf(row, 'reduce'))

@@ -59,7 +59,7 @@ export function EarlierStates({ onClose }: { readonly onClose: () => void }) {
       {states === null && trouble === null && <progress aria-label="Reading the earlier states" className="w-40" />}
       {states?.length === 0 && (
         <p className="text-soft">
-          There are none yet. A state is kept when it has rested for a minute, and before parts go.
+          None yet. A state is kept after a minute without a change, and before parts are removed.
         </p>
       )}
       {states !== null && states.length > 0 && (
@@ -116,7 +116,9 @@ function State({
             description="The network as it was then, stretched from + to −"
           />
         ) : (
-          <p className="p-4 text-soft">{document.parts.length.toLocaleString('en')} parts</p>
+          <p className="p-4 text-soft">
+            {document.parts.length.toLocaleString('en')} {document.parts.length === 1 ? 'part' : 'parts'}
+          </p>
         )}
       </div>
       <p className="mt-1 font-mono text-xs">{answer}</p>
@@ -132,7 +134,7 @@ function State({
         </ul>
       )}
       <Button look="strong" className="mt-3" disabled={differences.length === 0} onClick={onRestore}>
-        Take this state up again
+        Restore this state
       </Button>
     </>
   )

@@ -67,17 +67,17 @@ export function DamagedNetwork({
   return (
     <Notice title={`“${title || 'Untitled network'}” is damaged`}>
       <p>
-        What is kept of this network is no network document any more. It was left as it is. If you have it as a file,
-        import that in the logbook.
+        What is kept of this network can no longer be read. It was left as it is. If you have it as a file, import that
+        in the logbook.
       </p>
       <pre className="max-h-40 w-full overflow-auto rounded border border-line bg-sheet p-2 font-mono text-xs whitespace-pre-wrap">
         {kept.slice(0, 2000) || '(nothing)'}
       </pre>
       <div className="flex flex-wrap gap-2">
         <Button look="strong" onClick={() => download(fileName(title, '.txt'), 'text/plain', kept)}>
-          Save what is there as a file
+          Export what is there
         </Button>
-        <Button onClick={() => void remove()}>Put it into the bin</Button>
+        <Button onClick={() => void remove()}>Move it to the bin</Button>
         <Button onClick={() => router.push('/')}>Back to the logbook</Button>
       </div>
     </Notice>

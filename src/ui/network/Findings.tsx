@@ -15,7 +15,7 @@ export function Findings({ worksheet, problems, document, isTried = false }: Pro
   if (problems.length > 0) {
     return (
       <section role="alert" className="mb-3 rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-2">
-        <h2 className="font-semibold">To be put right; below stands the last good analysis</h2>
+        <h2 className="font-semibold">Please correct this. The last good analysis stands below</h2>
         <ul>
           {problems.slice(0, 8).map(({ part, message }, i) => (
             <li key={i}>

@@ -14,14 +14,14 @@ export function NetworkFailed({ reset }: { readonly error: Error; readonly reset
     reset()
   }
   return (
-    <Notice title="Nodrel failed at showing this network">
+    <Notice title="Nodrel could not show this network">
       <p>
         The fault is its own. The network is kept as you made it
-        {saving.state === 'saved' ? '' : ', in this browser until it can be saved'}; you can take it with you as a file.
+        {saving.state === 'saved' ? '' : ', in this browser until it can be saved'}; you can export it.
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <Button look="strong" onClick={() => saveDocument(document)}>
-          Save the network as a file
+          Export the network
         </Button>
         <Button onClick={undo} disabled={past.length === 0}>
           Undo the last change

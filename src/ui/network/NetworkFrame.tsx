@@ -174,7 +174,7 @@ export function NetworkFrame({ screen, status, lead, actions, isEntry = true, on
       </div>
       {drop.isOver && (
         <p className="m-4 rounded-md border-2 border-dashed border-chosen bg-chosen-wash p-4 text-center">
-          Drop a network document to put it in place of this one, or a parts list to add it; it can be undone
+          Drop a network document to replace this one, or a parts list to add its parts; Undo takes it back
           {onPicture && '; or a photograph to trace'}
         </p>
       )}
@@ -273,7 +273,7 @@ function NetworkSaving() {
         describe={({ version, content }) => (
           <p>
             Version {version} is newer than the one you changed: it has {resistorsOf(content)}, yours{' '}
-            {resistorsOf(document)}. Choose which of the two goes on; the other stays within reach of Undo
+            {resistorsOf(document)}. Choose one; Undo brings the other back
             {notKept ? '' : ', also after a reload'}.
           </p>
         )}

@@ -80,7 +80,7 @@ export function PartsPanel() {
             </span>
           ))}
           <span role="columnheader" className="sr-only">
-            take out
+            remove
           </span>
         </div>
         {groups.map((group) => (
@@ -243,7 +243,7 @@ const Row = memo(function Row({ view, store, part, index, problems, known, ...no
       <div role="cell">
         <Button
           look="plain"
-          aria-label={`Take ${part.name} out`}
+          aria-label={`Remove ${part.name}`}
           className="!min-h-7 !min-w-7 !px-1"
           onClick={() => store.change(removePart(store.getState().document, index), null)}
         >

@@ -18,12 +18,12 @@ export function TakeOut({ children }: { readonly children?: ReactNode }) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <Button className="h-9">
-          <Download size={16} aria-hidden /> <span className="max-sm:sr-only">Take out</span>
+          <Download size={16} aria-hidden /> <span className="max-sm:sr-only">Export</span>
         </Button>
       </DropdownMenu.Trigger>
       <MenuPanel>
-        <MenuItem onSelect={() => saveDocument(store.getState().document)} text="Network document, as a file" />
-        <MenuItem onSelect={() => void saveParts()} text="Parts list, as CSV" />
+        <MenuItem onSelect={() => saveDocument(store.getState().document)} text="Network document" />
+        <MenuItem onSelect={() => void saveParts()} text="Parts list (CSV)" />
         {children}
       </MenuPanel>
     </DropdownMenu.Root>

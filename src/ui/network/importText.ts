@@ -19,7 +19,7 @@ export function importText(store: WorkStore, from: string, text: string): void {
     const read = readNetworkText(text)
     if (!read.ok) return refuse(read.problems.map((problem) => problemText([problem])))
     store.change(writeNetwork(read.network), null)
-    toast(`${from} stands here now`, undo)
+    toast(`${from} is imported`, undo)
     return refuse([])
   }
   const { document, added, replaced, refused } = pasteRows(store.getState().document, text)

@@ -90,7 +90,7 @@ test('what is wrong is not sent, but survives a reload, with what is half typed'
   expect(again.store.getState().document).toEqual(record.document)
 })
 
-test('“Go on with mine”: Undo brings the other back, also after a reload', async () => {
+test('“Keep mine”: Undo brings the other back, also after a reload', async () => {
   const theirs = theirsAt(5, 'theirs')
   const { store, keeping, saves, title } = open({ answers: [conflict(theirs)] })
   store.change(titled('mine'), null)

@@ -69,13 +69,13 @@ export function SavingChoice<T>({
   }
   if (saving.state === 'conflict')
     return (
-      <Dialog title={`This ${what} was saved elsewhere in the meantime`} open>
+      <Dialog title={`This ${what} was changed in another window`} open>
         <div className="mb-3">{describe(saving.theirs)}</div>
         <div className="flex gap-2">
           <Button look="strong" onClick={() => onChoose('mine')}>
-            Go on with mine
+            Keep mine
           </Button>
-          <Button onClick={() => onChoose('theirs')}>Take the other</Button>
+          <Button onClick={() => onChoose('theirs')}>Use the other one</Button>
         </div>
       </Dialog>
     )

@@ -5,7 +5,7 @@ import { keep, type Keeper, type Keeping } from './keep'
 import { saveGoesOn } from './underWay'
 import type { Saving } from './versionedSave'
 
-/** Where a kept document stands, and what can be done with it. */
+/** Where a kept document stands, and actions with it. */
 export interface Kept<C> extends Pick<Keeper<C>, 'put' | 'choose' | 'goOn'> {
   /** Whether it is kept; null while it is fetched, and where there is none. */
   readonly saving: Saving<C> | null

@@ -223,7 +223,7 @@ export function versionedSave<T>({ confirmed: known, place, send, wrong, show }:
       }
       sent = draft.sent
       keepDraft()
-      become(text === confirmedText ? { state: 'saved' } : { state: 'unsaved', reason: 'taken up again' })
+      become(text === confirmedText ? { state: 'saved' } : { state: 'unsaved', reason: 'restored' })
       schedule(0)
     },
     choose(which) {

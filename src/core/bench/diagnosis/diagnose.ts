@@ -254,7 +254,7 @@ function faultText({ bench, ports, ofPart, volts }: View, fault: Fault, readings
     case 'shorted':
       return `${name(fault.part)} shorted`
     case 'lifted':
-      return `a lead of ${name(fault.part)} still up`
+      return `a lead of ${name(fault.part)} still lifted`
     case 'value': {
       const R = quantityText({ value: ports.resistance[ofPart[fault.part] as number] * fault.times }, 'Ω', 3)
       const times = Math.log10(fault.times)

@@ -151,7 +151,7 @@ test('a resistor that is divided reaches to the farther end, and a wire the rest
   ])
 })
 
-test('what nothing is chosen for leaves the board as it is', () => {
+test('what 0 Ω is chosen for leaves the board as it is', () => {
   const board = openBoard(sketched(square))
   expect(turnParts(board, chosen())).toBe(board)
   expect(flipParts(board, chosen())).toBe(board)
@@ -160,6 +160,6 @@ test('what nothing is chosen for leaves the board as it is', () => {
 })
 
 test('strokes that make no sense are an error of the programmer', () => {
-  expect(() => sketched(['R1 0,0 4,0 nonsense'])).toThrow('is no stroke')
-  expect(() => sketched(['R1 0,0 4,x 5'])).toThrow('is no stroke')
+  expect(() => sketched(['R1 0,0 4,0 nonsense'])).toThrow('is not a part')
+  expect(() => sketched(['R1 0,0 4,x 5'])).toThrow('is not a part')
 })

@@ -55,7 +55,7 @@ export function readStroke(text: string): StrokeMeaning {
   if (!read.ok) return { ok: false, message: `${quantityProblem(read.problem, typed, 'Ω').split(';')[0]}; ${accepted}` }
   if (read.unit === 'V') return { ok: true, kind: 'source', voltage: inFormat(typed) }
   if (read.unit === 'A' || read.unit === 'W')
-    return { ok: false, message: `“${typed}” is no part; type what is known of the source above; here ${accepted}` }
+    return { ok: false, message: `“${typed}” is not a part; type it at the source above; here ${accepted}` }
   return { ok: true, kind: 'resistor', resistance: inFormat(typed) }
 }
 
@@ -138,7 +138,7 @@ export function applyStroke(
   return withoutPiece(board, landed, own)
 }
 
-/** The board without a piece of wire that came to be between the two ends of a part: the part takes its place. */
+/** The board without a piece of wire that came to be between the two ends of a part: the part replaces it. */
 function withoutPiece(before: Board, landed: Board, name: string): Board {
   const { parts } = landed.document
   const part = parts.find((one) => one.name === name)
@@ -211,7 +211,7 @@ export function drawStrokes(document: NetworkDocument, strokes: readonly string[
     const meaning = readStroke(value.join(' '))
     const [start, end] = [from, to].map((peg) => peg.split(',').map(Number))
     if (!meaning.ok || [...start, ...end].some((number) => !Number.isInteger(number)))
-      throw new RangeError(`“${text}” is no stroke`)
+      throw new RangeError(`“${text}” is not a part`)
     const pegs = [
       { x: start[0], y: start[1] },
       { x: end[0], y: end[1] },

@@ -160,7 +160,7 @@ describe('the thread of a value of one’s own', () => {
     const given = ownThread(it.position, { quantity: 'resistance', element: 0 })
     expect(given).toEqual({ wrong: [], between: [], follow: [] })
     value(3, 'resistance', '120')
-    // What followed is to be mended, but leads to nothing that is wrong any more.
+    // What followed is to be corrected, but leads to nothing that is wrong any more.
     expect(ownThread(it.position, { quantity: 'resistance', element: 3 }).follow).toEqual([])
   })
 })
@@ -174,13 +174,13 @@ describe('an error carried forward', () => {
     const step = it.do({ do: 'combine', members: [5, 3], kind: 'parallel', answer: '10.91' })
     expect([step.verdict, said(step)]).toEqual([
       'follows',
-      ['right on your own earlier value, which is still to be mended'],
+      ['right with your own earlier value, which is still to be corrected'],
     ])
     const slip = it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '55' })
     expect(slip).toMatchObject({ verdict: 'wrong', could: [['added']] })
     it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '10.91' })
     expect(it.do({ do: 'value', element: 5, quantity: 'resistance', answer: '30' }).verdict).toBe('right')
-    // What followed from the wrong value is to be mended too.
+    // What followed from the wrong value is to be corrected too.
     expect(it.position.own.resistance[6]).toMatchObject({ typed: '10.91', verdict: 'stale' })
     expect(it.do({ do: 'value', element: 6, quantity: 'resistance', answer: '10' }).verdict).toBe('right')
     expect(summarise(it.position)).toMatchObject({ right: 2, follows: 2, wrong: 2, mended: 2 })
@@ -199,7 +199,7 @@ describe('an error carried forward', () => {
     expect([value(1, 'current', '25 mA'), value(2, 'current', '16.7 mA')]).toEqual(['follows', 'follows'])
     expect(isDone(it.position)).toBe(false)
     expect(hintFor(it.position, 1)?.sentences.map(wordSentence)).toEqual([
-      'first look at R2‖3 again: its value is not right',
+      'look at R2‖3 again first: its value is not right',
     ])
     expect([value(3, 'resistance', '120'), value(4, 'resistance', '220')]).toEqual(['right', 'right'])
     const verdicts = () => toMend(it.position).map(({ verdict }) => verdict)
@@ -321,7 +321,7 @@ describe('hints', () => {
       'combine R2 and R3: 30 Ω',
     ])
     const wrong = [{ do: 'combine', members: [1, 2], kind: 'series', answer: '40' }] as const
-    expect(hint(1, wrong)).toEqual(['first look at R2+3 again: its value is not right'])
+    expect(hint(1, wrong)).toEqual(['look at R2+3 again first: its value is not right'])
   })
   test('followed to the end they solve every network', () => {
     for (let seed = 0; seed < runs(20); seed++) {

@@ -71,7 +71,7 @@ export interface ToMend {
   readonly verdict: Own['verdict']
 }
 
-/** What is to be mended, each after what it can be found from. */
+/** What is to be corrected, each after what it can be found from. */
 export function toMend({ own, answers, checks, reduction }: Position): ToMend[] {
   const outermost = reduction.from.map((_, id) => id).reverse()
   const slots = [
@@ -93,7 +93,7 @@ export function toMend({ own, answers, checks, reduction }: Position): ToMend[] 
   return found
 }
 
-/** Whether everything that was wanted is there, and nothing is to be mended. */
+/** Whether everything that was wanted is there, and nothing is to be corrected. */
 export function isDone(position: Position): boolean {
   if (position.stopped) return true
   return openGoals(position).length === 0 && toMend(position).length === 0

@@ -161,7 +161,7 @@ export function judgeStop(paper: OwnPaper, { members, why }: Extract<Move, { do:
 
 /**
  * Judges what follows from values of the learner's own anew, on what stands on the paper now: what followed from a value
- * that was mended since is to be mended too, and what followed from that. Each holds only by what holds before it, so
+ * that was mended since is to be corrected too, and what followed from that. Each holds only by what holds before it, so
  * that no two values justify each other.
  */
 export function settle(paper: OwnPaper): void {

@@ -317,7 +317,7 @@ export function isGood({ verdict }: Own): boolean {
 }
 
 /**
- * What the learner's own values lead to, by every way. What is to be mended leads nowhere.
+ * What the learner's own values lead to, by every way. What is to be corrected leads nowhere.
  */
 export function targetsOf(paper: Known, quantity: Quantity, element: number): Target[] {
   return waysOnPaper(paper, quantity, element).flatMap(({ method, uses, work, suits }) => {

@@ -167,7 +167,7 @@ function codeFor(dials: Dials, seed: number, isWanted: (task: Task) => boolean):
     if (isWanted(task)) return task.code
   }
   const any = first ?? taskFrom(usualDials, seed)?.code ?? null
-  if (any === null) throw new Error('the usual dials give no task')
+  if (any === null) throw new Error('the usual settings give no task')
   return any
 }
 
@@ -185,7 +185,7 @@ export function reasonText(reason: Reason): string {
     case 'new':
       return `${skillNames[reason.skill]} is new`
     case 'weak':
-      return `nothing is due, and ${skillNames[reason.skill]} is the weakest by now`
+      return `nothing is due, and ${skillNames[reason.skill]} is your weakest skill now`
     case 'chosen':
       return 'you chose it'
   }

@@ -105,10 +105,10 @@ describe('a step', () => {
   })
   test('what is certain is said where no slip gives the number', () => {
     expect(step(parallel, '391.7', [0, 1, 2], 'parallel').words).toBe(
-      'not less than the smallest of them: impossible in parallel',
+      'not less than the smallest of them: not possible in parallel',
     )
     expect(step(two('330', '470'), '463.1', [0, 1], 'series').words).toBe(
-      'not more than the largest of them: impossible in series',
+      'not more than the largest of them: not possible in series',
     )
   })
   test('another group, one too many, an old value, two slips at once', () => {

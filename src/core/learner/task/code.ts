@@ -132,7 +132,7 @@ export function codesOf(all: readonly Generator[], table: Readonly<Record<string
     const knowing = all.find(({ knows }) =>
       Object.keys(table).every((dial) => indexOf(dial, dials) < (knows[dial] ?? 1)),
     )
-    if (!knowing) throw new RangeError('no generator knows these dials')
+    if (!knowing) throw new RangeError('no task has these settings')
     return knowing
   }
 

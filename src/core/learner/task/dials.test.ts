@@ -124,7 +124,7 @@ describe('dials', () => {
     [{ kind: 'untangle', picture: 'bent', resistors: 3, special: 'shorted' }, 'resistors', 'fewer than three'],
     [{ special: 'bridge', resistors: 5, depth: 2 }, 'depth', 'no groups to nest'],
     [{ special: 'placeholder', resistors: 3 }, 'resistors', 'three are needed'],
-    [{ resistors: 4, depth: 1, parallel: 'half' }, 'depth', 'another depth, or another share of parallel'],
+    [{ resistors: 4, depth: 1, parallel: 'half' }, 'depth', 'choose another depth, or another mix'],
     [
       { kind: 'mistake', given: 'inside', asked: 'source', resistors: 3, parallel: 'much' },
       'asked',

@@ -86,7 +86,7 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
         mine === right,
         mine === right
           ? `Right: ${pair.map((name, i) => `${name} carries ${quantityText({ value: currents[i] }, 'A', 3)}`).join(', ')}.`
-          : 'No: where a current divides, which way is the easier one?',
+          : 'No: where a current divides, which way has less resistance?',
       )
     items.push({
       line: `more current: ${pair.join(' or ')}`,
@@ -102,10 +102,10 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
   return { items, said, done: items.every(({ answer }) => answer.now === 1) }
 
   function boundsText([low, high]: readonly [number, number]): string {
-    if (low > high) return 'The first is to be the smaller of the two.'
-    if (Req < low) return 'No: it is less. What is the most that a branch in parallel can leave?'
+    if (low > high) return 'The first one must be the smaller one.'
+    if (Req < low) return 'No: it is less. Which is the largest that branches in parallel can give?'
     if (Req > high) return 'No: it is more. What is in series adds to all the rest.'
-    if (high > widest * low) return `True, but wide: bring them within ${widest} times of each other.`
+    if (high > widest * low) return `True, but wide: the larger may be at most ${widest} times the smaller.`
     return `Right: Req = ${found}.`
   }
 }
@@ -139,5 +139,5 @@ export const estimate = taskKind({
     ]
   },
   goal: (_, given) =>
-    `${given}Without working it out: between which two values is Req, no more than three times of each other?`,
+    `${given}Without working it out: between which two values is Req, the larger at most three times the smaller?`,
 })

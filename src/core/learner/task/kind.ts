@@ -77,7 +77,7 @@ export interface Item {
   /** What its answer exercises; and what its way does, where that is another. */
   readonly skill: Skill
   readonly way?: Skill
-  /** Marks for the way, for what comes out, for its unit. */
+  /** Marks for the way, for result, for its unit. */
   readonly method: Marked
   readonly answer: Marked
   readonly unit: Marked

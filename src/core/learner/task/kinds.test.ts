@@ -70,7 +70,7 @@ test('spot: the way is the answer, the reason the method; what was wrong at firs
   const at = question.pairs.findIndex((pair) => lie(made, pair) === 'part-leaves')
   const of = 2 * question.pairs.length
   // Neither is right, but they do share a node.
-  expect(judgeTask(made, [{ do: 'spot', at, answer: 'apart' }]).said[0].text).toContain('They do meet')
+  expect(judgeTask(made, [{ do: 'spot', at, answer: 'apart' }]).said[0].text).toContain('They are joined')
   expect(marks(made, [{ do: 'spot', at, answer: 'apart' }])).toEqual({ of, first: 1, now: 1 })
   expect(
     marks(made, [
@@ -104,7 +104,7 @@ test('spot: where the supply is connected and something else leaves too, both re
   expect(seen).toBeGreaterThan(5)
 })
 
-test('estimate: bounds must hold the resistance, and lie within three times of each other', () => {
+test('estimate: bounds must hold the resistance, and lie the larger at most three times the smaller', () => {
   const { made } = asked('estimate', { given: 'terminals', resistors: 5 }, 8)
   const { worksheet } = made
   const Req = worksheet.outcome.equivalent?.value ?? NaN
@@ -117,7 +117,7 @@ test('estimate: bounds must hold the resistance, and lie within three times of e
   expect(marksOf(at(Req / 10, Req * 10))).toMatchObject({ first: 1, of: 2 })
   expect(at(Req * 1.1, Req * 2).said[0].text).toContain('it is less')
   expect(at(Req * 0.3, Req * 0.9).said[0].text).toContain('it is more')
-  expect(at(Req * 1.5, Req * 0.8).said[0].text).toContain('the smaller of the two')
+  expect(at(Req * 1.5, Req * 0.8).said[0].text).toContain('the smaller one')
 })
 
 test('estimate: of two that carry clearly different currents one is more', () => {

@@ -29,7 +29,7 @@ const claim = object({
 
 /** A reading as a log has it; that it makes sense is for the bench to say. */
 const reading = also(object({}), {}, (value, at, say) => {
-  if (!readReading(value, 0).ok) say(at, 'this is no reading')
+  if (!readReading(value, 0).ok) say(at, 'this is not a reading')
 }) as unknown as Declaration<ReadingDocument>
 
 const moves = {
@@ -84,8 +84,8 @@ function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: rea
               last === 'right'
                 ? 'Right.'
                 : last === 'part'
-                  ? 'The part is right, but that is not what is wrong with it.'
-                  : 'No, that is not what is wrong. Go on measuring.',
+                  ? 'The part is right, but something else is wrong with it.'
+                  : 'No, something else is wrong. Go on measuring.',
             nodes: [],
             judgement: null,
           },

@@ -135,7 +135,7 @@ function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: re
       isTried: points.length > 0,
     },
     {
-      line: `${lines[wrong]?.symbol ?? ''} mended`,
+      line: `${lines[wrong]?.symbol ?? ''} corrected`,
       skill: 'checking',
       method: unmarked,
       answer: mark(judged.slice(0, 1).some(isRight), judged.some(isRight)),
@@ -148,11 +148,11 @@ function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: re
   return { items, said, done: isFound && judged.some(isRight) }
 
   function pointText(line: number): string {
-    if (line === wrong) return `Right: that is the first wrong line. Mend it.`
+    if (line === wrong) return `Right: that is the first wrong line. Correct it.`
     if (line < wrong) return 'No: that line is right.'
     return differs(line)
       ? 'That is wrong, but not the first: it follows from an earlier one.'
-      : 'No: that line is right, though something before it is not.'
+      : 'No: that line is right; an earlier one is not.'
   }
 
   function differs(line: number): boolean {
@@ -181,5 +181,5 @@ export const mistake = taskKind({
     return [`line ${question.wrong + 1}: ${slips[question.slip].name}`, solved(worksheet, line)]
   },
   goal: (_, given) =>
-    `${given}One slip was made here, and what follows from it is wrong too. Mark the first wrong line, and mend it.`,
+    `${given}There is one slip here, and what follows from it is wrong too. Mark the first wrong line, and correct it.`,
 })

@@ -18,7 +18,7 @@ import {
 const redrawSlips = {
   dropped: 'a resistor is missing',
   moved: 'a junction is lost: an end was drawn to another node',
-  paired: 'two were combined that only look as if they could be',
+  paired: 'two were combined that are neither in series nor in parallel',
 } as const
 
 type RedrawSlip = keyof typeof redrawSlips
@@ -141,7 +141,7 @@ function joined(elements: readonly SheetElement[], a: number, b: number, { start
   return elements.map((it) => ({ ...it, from: at(it.from), to: at(it.to) }))
 }
 
-/** Whether everything lies on a way from + to −, so that nothing hangs loose. */
+/** Whether everything lies on a way from + to −, so that 0 Ω hangs loose. */
 function isWhole({ elements, start, finish }: Sheet): boolean {
   if (elements.length < 2 || elements.some(({ from, to }) => from === to)) return false
   const ends = new Map<number, number>()
@@ -219,7 +219,7 @@ function judgeRedraw(worksheet: Worksheet, { sheets }: RedrawQuestion, moves: re
             text:
               last.slip === null
                 ? 'Right: everything else stands where it stood, at the same nodes.'
-                : `No: ${redrawSlips[last.slip]}. Count the resistors, and what meets at each node.`,
+                : `No: ${redrawSlips[last.slip]}. Count the resistors, and what is joined at each node.`,
             nodes: [],
             judgement: null,
           },

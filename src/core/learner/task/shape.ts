@@ -138,11 +138,11 @@ export function shapeProblems(dials: Dials): DialProblem[] {
   if (depth !== 'any' && resistors > widestOf(dials) ** depth)
     return say('depth', `${resistors} resistors do not fit into groups of ${widestOf(dials)}, nested ${depth} deep`)
   if (depth !== 'any' && without({ depth: 'any' }))
-    return say('depth', `nested ${depth} deep there is no such network: another depth, or another share of parallel`)
+    return say('depth', `nested ${depth} deep there is no such network: choose another depth, or another mix`)
   if (widest !== 'any' && without({ widest: 'any' }))
     return say('widest', `in groups of ${widest} at most there is no such network`)
   if (parallel !== 'any' && without({ parallel: 'any' }))
-    return say('parallel', 'with this share of parallel there is no such network')
+    return say('parallel', 'with this mix of series and parallel there is no such network')
   if (dials.special === 'placeholder') return say('special', 'a placeholder needs a place in series, and there is none')
   return say('resistors', 'there is no such network')
 }
@@ -156,7 +156,7 @@ export function growShape(dials: Dials, chance: Chance): NestedShape {
   if (resistors === 1) return 'resistor'
   const reach = reachOf(widestOf(dials))
   const all = possible(dials)
-  if (all.length === 0) throw new RangeError('there is no shape with these dials')
+  if (all.length === 0) throw new RangeError('there is no network with these settings')
   // Two or three deep is most usual; deeper where there is much to nest.
   const usual = all.filter(({ depth }) => depth >= 2 && depth <= 2 + Math.floor(resistors / 4))
   const { depth, kind, counts } = chance.any(usual.length > 0 && dials.depth === 'any' ? usual : all)

@@ -21,7 +21,7 @@ interface SolveQuestion {
   readonly kind: 'solve'
 }
 
-/** Slips that leave the way right: only what comes out is not. */
+/** Slips that leave the way right: only result is not. */
 const ofNumbers: ReadonlySet<Slip> = new Set<Slip>([
   'sign',
   'thousandfold',
@@ -204,8 +204,7 @@ export const solve = taskKind({
     const source = network.parts[wiring.supply]
     if (goal.length > 0)
       return `${given}Find ${goal.map(({ quantity, of }) => `${askedTexts[quantity]} ${of}`).join(', ')}.`
-    if (source.kind === 'terminals')
-      return 'Find the one resistance that the whole has, or say why it cannot be reduced.'
-    return `${given}Find what ${source.name} has to give, and the voltage and current of every ${network.parts.some(isMeter) ? 'part' : 'resistor'}; or say why it cannot be reduced.`
+    if (source.kind === 'terminals') return 'Find the total resistance, or say why it cannot be reduced.'
+    return `${given}Find the values of ${source.name}, and the voltage and current of every ${network.parts.some(isMeter) ? 'part' : 'resistor'}; or say why it cannot be reduced.`
   },
 })

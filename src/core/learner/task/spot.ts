@@ -129,11 +129,11 @@ function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, v
     if (verdict.obstacle.code === 'apart') return 'No: do they share a node at all?'
     const node = nodeLabels[verdict.obstacle.node]
     if (wayOf(answer) === 'neither')
-      return answer === 'apart' ? `They do meet, at node ${node}.` : `What is it that meets them at node ${node}?`
-    return answer === 'parallel' ? 'No: do both their ends meet?' : `No: what else meets at node ${node}?`
+      return answer === 'apart' ? `They are joined, at node ${node}.` : `What else is joined to them at node ${node}?`
+    return answer === 'parallel' ? 'No: are both their ends joined?' : `No: what else is joined at node ${node}?`
   }
   if (right === 'parallel') return 'No: follow the wires from both ends of each.'
-  return answer === 'parallel' ? 'No: do both their ends meet?' : 'No: is there any other way between the two?'
+  return answer === 'parallel' ? 'No: are both their ends joined?' : 'No: is there any other way between the two?'
 }
 
 /** Pairs of resistors: in series, in parallel, or neither, and why. */

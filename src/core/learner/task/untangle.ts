@@ -127,7 +127,7 @@ function placeText(worksheet: Worksheet, slots: readonly string[], names: readon
   // By their numbers: the order of the places is what is asked for.
   const missing = slots.filter((slot) => !names.includes(slot)).sort(byNumber)
   if (missing.length > 0) return `Not placed yet: ${missing.join(', ')}.`
-  if (fits(worksheet, slots, names)) return 'Right: so it lies, stretched from + to −.'
+  if (fits(worksheet, slots, names)) return 'Right: this is the network, stretched from + to −.'
   return 'Not yet: begin at the + end, and ask what is tied to it; then go on to the next node.'
 }
 
@@ -136,7 +136,7 @@ export const untangle = taskKind({
   name: 'Untangle',
   idle: ['blank', 'asked', 'given'],
   problems(dials) {
-    if (dials.picture === 'straight') return against('picture', 'in a straight picture nothing is tangled')
+    if (dials.picture === 'straight') return against('picture', 'in a plain picture nothing is tangled')
     return liveResistors(dials) < 3 ? against('resistors', 'fewer than three are not tangled') : []
   },
   ask: askUntangle,

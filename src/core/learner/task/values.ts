@@ -15,7 +15,7 @@ export interface Values {
   readonly resistances: readonly Scaled[]
   /** In volts. */
   readonly voltage: Scaled
-  /** In amperes; null where no network of tidy numbers told it. */
+  /** In amperes; null where no network of round numbers told it. */
   readonly current: Scaled | null
   /** Voltage and current of every part, where they are tidy. */
   readonly inside: readonly ({ readonly voltage: Scaled; readonly current: Scaled } | null)[]

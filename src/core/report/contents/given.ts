@@ -73,5 +73,5 @@ export function askedText({ network, wiring, choices, asked }: Worksheet): strin
   if (source.kind === 'terminals') return `Find the one resistance between the terminals ${source.name}.`
   const known = knownOf(network)
   const isVoltageKnown = known?.part === source.name && known.quantity === 'voltage'
-  return `Find the equivalent resistance, ${isVoltageKnown ? 'the total current' : 'what the supply gives'}, and the voltage, current and power of every resistor.`
+  return `Find the equivalent resistance, ${isVoltageKnown ? 'the total current' : 'the values of the supply'}, and the voltage, current and power of every resistor.`
 }

@@ -49,12 +49,12 @@ function message(
   switch (code) {
     case 'shorted':
       return by
-        ? `${names} ${one ? 'is' : 'are'} shorted by ${listed(by)}, which ${by.length === 1 ? 'has' : 'have'} zero ohms beside ${one ? 'it' : 'them'}: no current flows there. Take ${one ? 'it' : 'them'} out, or check the zero-ohm part.`
-        : `${names} ${one ? 'is' : 'are'} shorted: both ends are on ${at}, so no current flows there. Take ${one ? 'it' : 'them'} out, or move an end.`
+        ? `${names} ${one ? 'is' : 'are'} shorted by ${listed(by)}, which ${by.length === 1 ? 'has' : 'have'} zero ohms beside ${one ? 'it' : 'them'}: no current flows there. Remove ${one ? 'it' : 'them'}, or check the zero-ohm part.`
+        : `${names} ${one ? 'is' : 'are'} shorted: both ends are on ${at}, so no current flows there. Remove ${one ? 'it' : 'them'}, or move an end.`
     case 'dead-end':
-      return `${names} ${one ? 'is a dead end' : 'are a dead end'}: current can enter at ${at} but finds no way on. Take ${one ? 'it' : 'them'} out, or join the free end.`
+      return `${names} ${one ? 'is a dead end' : 'are a dead end'}: current can enter at ${at} but finds no way on. Remove ${one ? 'it' : 'them'}, or join the free end.`
     case 'cut-off':
-      return `${names} ${one ? 'is' : 'are'} cut off: no path leads from ${one ? 'it' : 'them'} to the source or terminals. Join ${one ? 'it' : 'them'} to the network, or take ${one ? 'it' : 'them'} out.`
+      return `${names} ${one ? 'is' : 'are'} cut off: no path leads from ${one ? 'it' : 'them'} to the source or terminals. Join ${one ? 'it' : 'them'} to the network, or remove ${one ? 'it' : 'them'}.`
     case 'open-supply':
       return `Nothing closes the circuit of ${parts[0]}: no path leads from its first end to its second, so no current flows${one ? '' : ` in ${listed(parts.slice(1))}`}. Join the gap.`
     case 'shorted-supply':
@@ -62,11 +62,11 @@ function message(
         ? `${parts[0]} is shorted: both its ends are on ${at}. The equivalent resistance is 0, and nothing can be divided by it. Open the short.`
         : `${parts[0]} is shorted by ${listed(parts.slice(1))}: the equivalent resistance is 0, and nothing can be divided by it. Open the short.`
     case 'meter-shorts':
-      return `${names} shorts two nodes that nothing else joins (they are one now, ${at}): an ideal ammeter has no resistance. Break the path and put it in series with what it is to measure.`
+      return `${names} shorts two nodes that 0 Ω else joins (they are one now, ${at}): an ideal ammeter has no resistance. Break the path and put it in series with what it is to measure.`
     case 'unread-tolerance':
-      return `What stands as the tolerance of ${names} is none; it is kept, and counts as missing. Write it like 5 % or 0.5 %.`
+      return `The tolerance of ${names} cannot be read; it is kept, and counts as missing. Write it like 5 % or 0.5 %.`
     case 'unread-rating':
-      return `What stands as the power rating of ${names} is none; it is kept, and counts as missing. Write it like 1/4 W or 0.5 W.`
+      return `The power rating of ${names} cannot be read; it is kept, and counts as missing. Write it like 1/4 W or 0.5 W.`
     case 'bridge':
       return `Reduction stops at ${listed(by ?? parts)}, between ${at}: no two of them are in series or in parallel (a bridge). Node-voltage or delta-to-wye methods are needed from here.`
   }

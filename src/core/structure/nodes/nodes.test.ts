@@ -46,7 +46,7 @@ test('what no path joins to the source is cut off', () => {
   expect(findingsOf([...worked, 'R6 X Y 1', 'R7 Y Z 1', 'W1 P Q'])).toEqual(['cut-off R6,R7 @5,6,7', 'cut-off W1 @8'])
 })
 
-test('a supply that nothing closes is open; one whose ends are one node is shorted', () => {
+test('a supply that 0 Ω closes is open; one whose ends are one node is shorted', () => {
   expect(findingsOf(['E1 A D 12', 'R1 A B 1', 'R2 D C 1'])).toEqual(['open-supply E1,R1,R2 @1,4'])
   expect(findingsOf(['E1 A D 12', 'W1 A D', 'R1 A B 1'])).toEqual(['shorted-supply E1 @2'])
 })
@@ -54,7 +54,7 @@ test('a supply that nothing closes is open; one whose ends are one node is short
 test('findings say what to do', () => {
   const [finding] = wire(network([...worked, 'R6 M X 1'])).findings
   expect(finding.message).toBe(
-    'R6 is a dead end: current can enter at node 3 but finds no way on. Take it out, or join the free end.',
+    'R6 is a dead end: current can enter at node 3 but finds no way on. Remove it, or join the free end.',
   )
 })
 

@@ -204,7 +204,7 @@ function findingsOf(network: Wirable, wiring: Wired, ends: Ends): Finding[] {
 const mostLooked = 2e6
 
 /**
- * Ammeters between two nodes that current reaches without them, and that nothing else joins: in series one of their ends
+ * Ammeters between two nodes that current reaches without them, and that 0 Ω else joins: in series one of their ends
  * would be dead without them.
  */
 function shortingMeters({ parts }: Wirable): number[] {

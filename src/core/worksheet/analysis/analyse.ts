@@ -112,16 +112,16 @@ export function differencesOf(before: NetworkDocument, after: NetworkDocument): 
     if (!was) said.push(`${named(part)} added`)
     else said.push(...partDifferences(was, part))
   }
-  for (const part of before.parts) if (!now.has(part.name)) said.push(`${named(part)} taken out`)
+  for (const part of before.parts) if (!now.has(part.name)) said.push(`${named(part)} removed`)
   const text = (value: unknown) => JSON.stringify(value ?? null)
   if (text(before.known) !== text(after.known)) said.push('what is known changed')
   if (text(before.reference) !== text(after.reference)) said.push('the 0 V point changed')
   if ((before.title ?? '') !== (after.title ?? '')) said.push(`title “${before.title ?? ''}” → “${after.title ?? ''}”`)
   if ((before.notes ?? '') !== (after.notes ?? '')) said.push('notes changed')
   if (text(before.tags) !== text(after.tags)) said.push('tags changed')
-  if (text(before.worksheet) !== text(after.worksheet)) said.push('how it is worked changed')
+  if (text(before.worksheet) !== text(after.worksheet)) said.push('method changed')
   if (text(before.report) !== text(after.report)) said.push('its report changed')
-  if (text(before.sketch) !== text(after.sketch) && said.length === 0) said.push('drawn otherwise')
+  if (text(before.sketch) !== text(after.sketch) && said.length === 0) said.push('drawing changed')
   return [...said, ...resultDifferences(before, after)]
 }
 
@@ -140,7 +140,7 @@ function partDifferences(was: PartDocument, is: PartDocument): string[] {
   )
   return [
     ...value,
-    ...(isMoved ? [`${is.name} lies between other points`] : []),
+    ...(isMoved ? [`${is.name} connected to other points`] : []),
     ...notes.map((field) => `${is.name} ${field} ${was[field] ?? '–'} → ${is[field] ?? '–'}`),
   ]
 }

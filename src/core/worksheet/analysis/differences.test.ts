@@ -14,7 +14,7 @@ test('the same state differs in nothing, whatever the network', () => {
   }
 })
 
-test('a value that changed is said with what comes out otherwise', () => {
+test('a value that changed is said with result otherwise', () => {
   expect(after((texts) => texts.map((text) => text.replace('R3 M C 20', 'R3 M C 4k7')))).toEqual([
     'R3 20 Ω → 4.7 kΩ',
     'Req 12.5 Ω → 17.45 Ω',
@@ -29,12 +29,12 @@ test('the same value in another spelling is no difference', () => {
 test('parts that came, went, were moved or are of another kind', () => {
   expect(after((texts) => [...texts, 'R6 B C 30'])).toEqual(['R6 30 Ω added', 'Req 12.5 Ω → 10 Ω', 'I 960 mA → 1.2 A'])
   expect(after((texts) => texts.filter((text) => !text.startsWith('R4')))).toEqual([
-    'R4 15 Ω taken out',
+    'R4 15 Ω removed',
     'Req 12.5 Ω → 32.5 Ω',
     'I 960 mA → 369.2 mA',
   ])
   expect(after((texts) => texts.map((text) => text.replace('R4 B C', 'R4 A C')))[0]).toBe(
-    'R4 lies between other points',
+    'R4 connected to other points',
   )
   expect(after((texts) => texts.map((text) => text.replace('R5 C D 1', 'W5 C D')))).toEqual(
     expect.arrayContaining(['W5 added', 'R5 1 Ω taken out', 'Req 12.5 Ω → 11.5 Ω']),
@@ -46,7 +46,7 @@ test('what stands beside the parts', () => {
     'title “” → “Second”',
     'notes changed',
     'tags changed',
-    'how it is worked changed',
+    'method changed',
   ])
 })
 

@@ -27,7 +27,7 @@ export interface Row {
   readonly up: readonly RowBlock[]
 }
 
-/** What a worksheet shows: all of it, or only what leads to what was asked for. */
+/** What a worksheet shows: all of it, or only what is needed for what was asked. */
 interface Shown {
   readonly stages: readonly Stage[]
   readonly derivation: Derivation

@@ -202,7 +202,7 @@ export const valueMethods = {
   /** Zero-ohm paths side by side: how they share the current is undefined. */
   undefined: {
     finds: ['current', 'power'],
-    wording: 'zero ohms side by side: how they share the current is undefined',
+    wording: 'zero ohms in parallel: how they share the current is undefined',
     needs: () => [],
     work: (_values, { zero }) => zero,
   },
@@ -215,7 +215,7 @@ export const valueMethods = {
   },
   untied: {
     finds: ['voltage'],
-    wording: 'an end that nothing ties to the supply: what it shows is undefined',
+    wording: 'an end that 0 Ω ties to the supply: what it shows is undefined',
     needs: () => [],
     work: (_values, { zero }) => zero,
   },

@@ -146,7 +146,7 @@ export function changesText(worksheet: Worksheet, { values, out, bridged }: Chan
         ]
       : [],
   )
-  const others = [...out.map((name) => `${name} taken out`), ...bridged.map((name) => `${name} bridged over`)]
+  const others = [...out.map((name) => `${name} removed`), ...bridged.map((name) => `${name} shorted`)]
   return [...turned, ...others].join(', ')
 }
 

@@ -61,7 +61,7 @@ interface FollowedProps extends Props {
 function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, whatIf, onWhatIf }: FollowedProps) {
   const { direction, anchor } = pointed
   const base = whatIf?.base ?? worksheet
-  // Once the network is drawn otherwise, nothing is in the hand any more.
+  // Once the network is drawing changed, nothing is in the hand any more.
   const turning = pointed.turning?.of === base ? pointed.turning : undefined
   const canTry = onWhatIf !== undefined && worksheet.network.parts.length <= mostTried
   const knob = useMemo(
@@ -177,7 +177,7 @@ function useThreadCommands({
       ...(turned
         ? [
             {
-              name: 'Turn this value like a knob',
+              name: 'Other values (what if)',
               keys: 'x',
               run: () => onPointed({ ...now, end: at, direction: 'to', turning: { of: turned, from: null } }),
             },
@@ -189,7 +189,7 @@ function useThreadCommands({
         run: () => copyText(threadText(worksheet, walk, figures), 'The thread is on the clipboard, in words'),
       },
       {
-        name: 'Let go of the value',
+        name: 'Close the thread',
         keys: 'esc',
         inFields: true,
         run: () => {

@@ -138,10 +138,10 @@ export function ThreadBar({
 
 const icons: Readonly<Record<string, { readonly icon: typeof X; readonly name: (from: boolean) => string }>> = {
   r: { icon: ArrowLeftRight, name: (from) => (from ? 'What depends on it' : 'What it was found from') },
-  x: { icon: SlidersHorizontal, name: () => 'Turn it' },
+  x: { icon: SlidersHorizontal, name: () => 'Other values' },
   o: { icon: Split, name: () => 'Other ways' },
   c: { icon: Copy, name: () => 'Copy' },
-  esc: { icon: X, name: () => 'Let go' },
+  esc: { icon: X, name: () => 'Close' },
 }
 
 /** A command of the thread as a button. */

@@ -33,10 +33,10 @@ export function Threaded({
   readonly onWhatIf?: ChangeWhatIf
   readonly children: ReactNode
 }) {
-  // What is pointed at is known here alone, so that nothing else is drawn anew with it.
+  // What is pointed at is known here alone, so that 0 Ω else is drawn anew with it.
   const [pointed, onPointed] = useState<PointedAt | null>(null)
   const base = whatIf?.base ?? worksheet
-  // A drag ends in a click, which points at nothing.
+  // A drag ends in a click, which points at 0 Ω.
   const isDragged = useRef(false)
   const [place, setPlace] = useState<HTMLElement | null>(null)
   const [hand] = useState(newHand)

@@ -138,6 +138,6 @@ test('where there is little room it is a list', async () => {
   const third = textOf(items[2])
   await click(items[2])
   expect(at()).toBe(third)
-  await click(button('Let go'))
+  await click(button('Close'))
   isLetGo()
 })

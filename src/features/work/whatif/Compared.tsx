@@ -26,7 +26,7 @@ export function Compared({ whatIf: { base, changes, worksheet, held } }: { reado
   if (states.length < 2) return null
   return (
     <details open className="mt-3 rounded-md border border-line bg-sheet px-3 py-1.5" data-compared>
-      <summary className="min-h-6 font-semibold">Held against each other</summary>
+      <summary className="min-h-6 font-semibold">Compare</summary>
       <div className="flex flex-wrap items-center gap-2 py-1">
         <StateChoice label="one state" states={states} of={before} onChoose={(label) => choose([label, right])} />
         <span aria-hidden>|</span>

@@ -147,7 +147,7 @@ export function Knob({
         ref={slider}
         role="slider"
         tabIndex={0}
-        aria-label={`${knob.name}, turned like a knob`}
+        aria-label={`${knob.name}: other values`}
         aria-valuenow={value.value}
         aria-valuetext={`${shown}; Enter keeps it, Escape puts it back`}
         data-knob={knob.name}

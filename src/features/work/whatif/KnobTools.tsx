@@ -47,20 +47,20 @@ export function KnobTools({
       {knob.quantity === 'resistance' && (
         <>
           <Button className="!min-h-7 text-xs" onClick={() => change({ ...changes, out: [...changes.out, part] })}>
-            Take {part} out
+            Remove {part}
           </Button>
           {!changes.bridged.includes(part) && (
             <Button
               className="!min-h-7 text-xs"
               onClick={() => change({ ...changes, bridged: [...changes.bridged, part] })}
             >
-              Bridge {part} over
+              Short {part}
             </Button>
           )}
         </>
       )}
       <Button className="!min-h-7 text-xs" aria-expanded={asks} onClick={() => setAsks(!asks)}>
-        Which {part}?
+        Find {part} for …
       </Button>
       {asks && <Which key={`${changes.out} ${changes.bridged}`} worksheet={worksheet} knob={knob} onTurn={onTurn} />}
     </>
@@ -87,7 +87,7 @@ export function OneByOne({ worksheet, whatIf, onWhatIf, equivalent }: Props & { 
         })
       }}
     >
-      Switch its branches in one by one
+      Add its branches one by one
     </Button>
   )
 }

@@ -9,7 +9,7 @@ import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { keepChanges, type ChangeWhatIf, type WhatIf, tryChanges } from './state'
 
-/** What is otherwise than it was drawn, and what can be done about that; out of the way while a value is pointed at. */
+/** What is otherwise than it was drawn, and actions about that; out of the way while a value is pointed at. */
 export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; readonly onWhatIf: ChangeWhatIf }) {
   const { figures } = useSettings().settings
   const { store } = useOpenNetwork()
@@ -22,7 +22,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
   const without = (list: readonly string[], name: string) => list.filter((it) => it !== name)
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'Put everything back as it was drawn', keys: 'shift+esc', inFields: true, run: () => onWhatIf(null) },
+      { name: 'Put everything back as drawn', keys: 'shift+esc', inFields: true, run: () => onWhatIf(null) },
     ],
     [onWhatIf],
   )
@@ -43,7 +43,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
               <strong>What if:</strong> <span className="font-mono">{barred(text)}</span>
             </>
           ) : (
-            'As it was drawn; states that were tried are kept below.'
+            'As drawn. The states that you kept are below.'
           )}
         </p>
         {changes.out.map((name) => (
@@ -53,13 +53,13 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
         ))}
         {changes.bridged.map((name) => (
           <Button key={name} onClick={() => change({ ...changes, bridged: without(changes.bridged, name) })}>
-            Take the bridge over {name} away
+            Remove the short over {name}
           </Button>
         ))}
         <span className="ml-auto flex flex-wrap gap-2">
           {text && !held.some(({ label }) => label === text) && (
             <Button onClick={() => onWhatIf({ ...whatIf, held: [...held, { label: text, worksheet }] })}>
-              Hold this state
+              Keep it to compare
             </Button>
           )}
           {text && (
@@ -70,10 +70,10 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
                 onWhatIf(null)
               }}
             >
-              Keep it
+              Keep these values
             </Button>
           )}
-          <Button tip="Put everything back as it was drawn" keys="shift+esc" onClick={() => onWhatIf(null)}>
+          <Button tip="Put everything back as drawn" keys="shift+esc" onClick={() => onWhatIf(null)}>
             Put all back
           </Button>
         </span>

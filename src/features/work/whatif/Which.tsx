@@ -48,13 +48,13 @@ export function Which({
   const id = useId()
   const line = target ?? groups[0]?.lines[0]
   if (exact.arithmetic !== 'exact' || line === undefined || worksheet.network.parts.length > mostParts)
-    return <p className="basis-full text-soft">That is found exactly, which is too long for a network of this size.</p>
+    return <p className="basis-full text-soft">This network is too large for an exact answer.</p>
   const unit = unitOfLine(exact.derivation.lines[line])
   const find = () => {
     const read = readQuantity(typed, unit)
     if (!read.ok || read.value <= 0) {
       setAnswer(null)
-      setProblem(read.ok ? 'more than nothing, please' : quantityProblem(read.problem, typed, unit))
+      setProblem(read.ok ? 'type a value above 0' : quantityProblem(read.problem, typed, unit))
       return
     }
     setProblem(null)
@@ -70,7 +70,7 @@ export function Which({
       }}
     >
       <div className="flex flex-wrap items-center gap-2">
-        <span>Which {knob.name} makes</span>
+        <span>Find {knob.name} for</span>
         <Select
           label="the value that is wanted"
           value={String(line)}
@@ -158,7 +158,7 @@ function Answer({
 }) {
   const own = unitOf[knob.quantity]
   const text = (value: number, of: typeof unit = unit) => shownText({ value }, of, figures === 'fraction' ? 4 : figures)
-  if (asked === null) return <p className="text-trouble">{name} is not there to be asked about.</p>
+  if (asked === null) return <p className="text-trouble">{name} is not there any more.</p>
   if (asked.kind === 'constant')
     return (
       <p className="text-trouble">
@@ -168,13 +168,13 @@ function Answer({
   if (asked.kind === 'none') {
     const at = (bound: Bound) =>
       bound.at === 0
-        ? `${knob.name} at nothing`
+        ? `${knob.name} at 0 Ω`
         : bound.at === Infinity
           ? knob.quantity === 'resistance'
-            ? `${knob.name} taken out`
-            : `${knob.name} beyond all bounds`
+            ? `${knob.name} removed`
+            : `${knob.name} without limit`
           : `${knob.name} at ${text(bound.at, own)}`
-    const said = (bound: Bound) => (Number.isFinite(bound.value) ? text(bound.value) : 'beyond all bounds')
+    const said = (bound: Bound) => (Number.isFinite(bound.value) ? text(bound.value) : 'without limit')
     return (
       <p className="text-trouble">
         No {knob.name} makes {name} {wanted}: it lies between {said(asked.low)} ({at(asked.low)}) and {said(asked.high)}{' '}
@@ -189,16 +189,16 @@ function Answer({
           <span className="font-mono font-semibold break-all" data-solution>
             {knob.name} {equals(it, own, figures)}
           </span>
-          {it.against && <span className="text-soft">with {name} the other way round</span>}
+          {it.against && <span className="text-soft">with {name} in the other direction</span>}
           <Button className="!min-h-7 text-xs" onClick={() => onTurn(valueOf(it))}>
-            Turn it there
+            Use it
           </Button>
           <span className="text-soft">
-            nearest that can be bought (E24): {barred(text(it.nearest.value.value, own))} gives{' '}
+            nearest E24 value: {barred(text(it.nearest.value.value, own))} gives{' '}
             {barred(shownText(it.nearest.gives, unit, figures))}
           </span>
           <Button className="!min-h-7 text-xs" onClick={() => onTurn(it.nearest.value)}>
-            Turn it to {text(it.nearest.value.value, own)}
+            Use {text(it.nearest.value.value, own)}
           </Button>
         </li>
       ))}

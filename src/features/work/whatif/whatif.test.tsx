@@ -104,19 +104,19 @@ test('on paper and beyond a bridge the values follow as they are written there',
 test('taken out, bridged over, put back; states held against each other; branches one by one', async () => {
   await open(Work, five)
   await take(valueOn(3))
-  await click(button('Take R4 out'))
+  await click(button('Remove R4'))
   const bar = () => screen.getByRole('region', { name: 'What if' })
-  expect(bar()).toHaveTextContent('R4 taken out')
+  expect(bar()).toHaveTextContent('R4 removed')
   expect(answerOf('supply E1')).toContain('369.2 mA')
   await click(button('Put R4 back'))
   await take(valueOn(2))
   // What it was turned to a moment ago stays with it.
   await press('Shift+ArrowUp')
-  await click(button('Bridge R3 over'))
-  expect(textOf(bar())).toContain('R3 = 22 Ω, R3 bridged over')
+  await click(button('Short R3'))
+  expect(textOf(bar())).toContain('R3 = 22 Ω, R3 shorted')
   expect(answerOf('supply E1')).toContain('1.412 A')
   await press('Escape', 'Escape')
-  await select(labelled('one state', compared()), 'R4 taken out')
+  await select(labelled('one state', compared()), 'R4 removed')
   await settled()
   const row = within(compared())
     .getAllByRole('row')
@@ -126,7 +126,7 @@ test('taken out, bridged over, put back; states held against each other; branche
   expect(all('[data-compared]')).toEqual([])
   // The branches of a group, one after the other.
   await click(all('[data-formula]', half(1, 'reduce')).at(-1) as Element)
-  await click(button('Switch its branches in one by one'))
+  await click(button('Add its branches one by one'))
   focus(labelled('the other state', compared()))
   await press('Enter')
   expect(all('[role=option]')).toHaveLength(3)
@@ -135,7 +135,7 @@ test('taken out, bridged over, put back; states held against each other; branche
 test('which resistance: found exactly, two for a power, none, and none that matters', async () => {
   await open(Work, five)
   await take(valueOn(3))
-  await click(button('Which R4?'))
+  await click(button('Find R4 for …'))
   const ask = async (name: string, wanted: string) => {
     await select(labelled('the value that is wanted'), name)
     const field = labelled(/^wanted, in/)
@@ -150,14 +150,14 @@ test('which resistance: found exactly, two for a power, none, and none that matt
   expect(solutions()).toHaveLength(2)
   await ask('I(R3)', '2 A')
   expect(textOf(one('[data-answer=none]'))).toMatch(
-    /No R4 makes I\(R3\) 2 A: it lies between 0 A \(R4 at nothing\) and 369\.2 mA \(R4 taken out\)/,
+    /No R4 makes I\(R3\) 2 A: it lies between 0 A \(R4 at 0 Ω\) and 369\.2 mA \(R4 removed\)/,
   )
   await ask('R2+3', '12')
   expect(textOf(one('[data-answer=constant]'))).toContain('R2+3 does not depend on R4: it is always 30 Ω')
   await ask('I(R3)', 'half')
   expect(one('[data-which] [role=alert]')).not.toBeEmptyDOMElement()
   await ask('I(R3)', '1/4')
-  await click(button('Turn it there'))
+  await click(button('Use it'))
   await waitFor(() => expect(textOf(of('current', 'R3'))).toContain('250 mA'))
   focus(knob())
   await press('Enter')
