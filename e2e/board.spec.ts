@@ -118,7 +118,7 @@ test('twelve parts by a hand that never lifts: ends on wires, a wrong value, str
   page,
 }) => {
   await newBoard(page, 'Hurried')
-  await expect(findings(page)).toContainText('The source E1 stands ready')
+  await expect(findings(page)).toContainText('The source E1 is there already')
   const strokes: readonly (readonly [string, string?])[] = [
     // The two rails, and then what stands between them: the ends lie on the middle of the rails.
     ['2,0 14,0'],
@@ -372,7 +372,7 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
     ])
     return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
   }
-  const svg = await out(/Drawing (SVG)/)
+  const svg = await out(/Drawing \(SVG\)/)
   expect(svg.name).toBe('dew-strip-short-drawing.svg')
   const text = svg.bytes.toString()
   expect(text).toContain('@font-face')
@@ -389,12 +389,12 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
       .evaluate((it) => (it as SVGTextElement).getComputedTextLength())
   expect(await width(viewer, 'svg')).toBeCloseTo(await width(page, '[data-board]'), 1)
   await viewer.close()
-  const png = await out(/Drawing (PNG)/)
+  const png = await out(/Drawing \(PNG\)/)
   expect(png.bytes.subarray(1, 4).toString()).toBe('PNG')
   expect(png.bytes.readUInt32BE(16)).toBeGreaterThan(1000)
   // All its words are there the first time.
-  expect((await out(/Drawing (PNG)/)).bytes.equals(png.bytes)).toBe(true)
-  const csv = await out(/Parts list (CSV)/)
+  expect((await out(/Drawing \(PNG\)/)).bytes.equals(png.bytes)).toBe(true)
+  const csv = await out(/Parts list \(CSV\)/)
   expect(csv.bytes.toString().split('\n').slice(0, 3)).toEqual([
     'name,kind,from,to,value,tolerance,rating',
     'E1,source,A,E,12 V,,',
@@ -404,7 +404,7 @@ test('the drawing and a sheet go out as pictures with their fonts, the parts lis
   await expect(page.locator('#floor')).toBeVisible()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('ArrowDown')
-  const sheet = await out(/Sheet 1, expanding (SVG)/)
+  const sheet = await out(/Sheet 1, expanding \(SVG\)/)
   expect(sheet.name).toBe('dew-strip-short-sheet-1-expand.svg')
   expect(sheet.bytes.toString()).toContain('960')
 })

@@ -171,6 +171,6 @@ test('the picture is moved, turned and faded by keys too, undone and redone, and
     mimeType: 'image/png',
     buffer: Buffer.from('this only says that it is one'),
   })
-  await expect(page.getByText(/was not taken: this is no PNG, JPEG or WebP picture/)).toBeVisible()
+  await expect(page.getByText(/was not accepted: this is no PNG, JPEG or WebP picture/)).toBeVisible()
   await expect(picture(page)).toBeVisible()
 })

@@ -116,7 +116,7 @@ test('readings go out and come in again; rows that do not fit are refused at the
   await waitFor(() => expect(refusal()).toBeTruthy())
   const items = within(refusal()).getAllByRole('listitem').map(textOf)
   expect(items).toEqual([expect.stringMatching(/^row 3: .*out of range/), expect.stringMatching(/^row 4: /)])
-  await click(button('Take the other 2 rows'))
+  await click(button('Import the other 2 rows'))
   await waitFor(() => expect(runs()).toHaveTextContent('Wednesday (2)'))
   expect(field('voltage R2')).toHaveValue('3.21 V')
   await bring('bad.json', '{ "format": "nodrel-network" }')

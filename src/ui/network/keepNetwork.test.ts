@@ -112,7 +112,7 @@ test('“Keep mine”: Undo brings the other back, also after a reload', async (
   expect(reloaded.saves).toEqual([{ version: 6, title: 'theirs' }])
 })
 
-test('“Take the other”: Undo brings mine back, also after a reload', async () => {
+test('“Use the other one”: Undo brings mine back, also after a reload', async () => {
   const { store, keeping, saves, title } = open({ answers: [conflict(theirsAt(5, 'theirs'))] })
   store.change(titled('mine'), null)
   await later(500)
