@@ -32,7 +32,14 @@ export function SidePanel({
   useEffect(() => {
     const before = document.activeElement
     panel.current?.focus({ preventScroll: true })
-    return () => focusLater(() => (before?.isConnected ? before : null))
+    // On a small screen it is all there is.
+    const isAlone = window.matchMedia('(max-width: 1023px)').matches
+    const others = isAlone ? [...document.querySelectorAll<HTMLElement>('header, [data-head], main')] : []
+    for (const it of others) it.inert = true
+    return () => {
+      for (const it of others) it.inert = false
+      focusLater(() => (before?.isConnected ? before : null))
+    }
   }, [])
   return (
     // oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- Esc closes it from wherever in it one is

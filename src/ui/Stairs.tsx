@@ -60,7 +60,7 @@ export function Stairs({
         <span className="ml-auto flex gap-1.5">
           {(['svg', 'png'] as const).map((kind) => (
             <Button key={kind} className="!min-h-7 text-xs" onClick={() => void save(kind)}>
-              Save as {kind.toUpperCase()}
+              Export ({kind.toUpperCase()})
             </Button>
           ))}
         </span>

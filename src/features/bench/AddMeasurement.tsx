@@ -46,6 +46,7 @@ export function AddMeasurement({
   )
   return (
     <form
+      data-adding
       className="flex flex-wrap items-center gap-2"
       onSubmit={(event) => {
         event.preventDefault()

@@ -119,7 +119,14 @@ export function PlanLog({
               onCancel={() => setAdding(false)}
             />
           ) : (
-            <Button look="plain" className="text-xs" onClick={() => setAdding(true)}>
+            <Button
+              look="plain"
+              className="text-xs"
+              onClick={() => {
+                setAdding(true)
+                focusLater(() => document.querySelector('[data-adding] [role=combobox]'))
+              }}
+            >
               <Plus size={14} aria-hidden /> Another measurement
             </Button>
           )}

@@ -22,8 +22,8 @@ interface Props {
 /** The line below the board: how to draw or what the arrows say, and what is pointed at. */
 export function BoardFooter({ tracing, onTrace, path, bridge, spoken, zoom }: Props) {
   return (
-    <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1.5 text-soft lg:h-9 lg:flex-nowrap lg:overflow-hidden lg:whitespace-nowrap print:hidden">
-      <p id="board-hint" className="min-w-0 truncate max-lg:whitespace-normal">
+    <footer className="flex min-h-9 flex-wrap items-center gap-x-4 border-t border-line bg-panel px-4 py-1 text-soft lg:h-12 lg:flex-nowrap print:hidden">
+      <p id="board-hint" className="min-w-0">
         {tracing === 'off' ? (
           <>
             Draw a stroke, then type: <b className="font-mono">4k7</b> resistor · <b className="font-mono">R</b> without

@@ -32,11 +32,8 @@ export const Spine = memo(function Spine({
   return (
     <div
       style={{ gridRow: at + 1 }}
-      className={clsx(
-        'relative items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1',
-        // On a narrow screen it would lie over the sheet; what it offers is in the report too.
-        onJump ? 'col-start-1 flex gap-2' : 'hidden',
-      )}
+      // On a narrow screen it would lie over the sheet; what it offers is in the bar, or in the report.
+      className="relative hidden items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1"
     >
       <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
       {onJump ? (

@@ -134,6 +134,8 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
               if (event.key === 'Enter') {
                 entered.current = isNew
                 answer()
+                // What is not understood is there to be written over.
+                if (isNew && answerProblem(text, quantity) !== null) event.currentTarget.select()
               }
               if (event.key === 'Escape') setTyped(null)
               // What is being typed is taken back letter by letter, as everywhere.

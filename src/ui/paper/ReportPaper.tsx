@@ -39,7 +39,7 @@ function Section({
       <h2 className="mb-1 break-after-avoid border-b border-line font-semibold">{heading}</h2>
       <Blocks blocks={lead} figures={figures} />
       {steps.length > 0 && (
-        <div className="columns-2 gap-8">
+        <div className="gap-8 sm:columns-2 print:columns-2">
           <Blocks blocks={steps} figures={figures} />
         </div>
       )}
@@ -97,7 +97,7 @@ function OneBlock({ block, figures }: { readonly block: ReportBlock; readonly fi
       )
     case 'formulas':
       return (
-        <div className={clsx(block.columns && block.lines.length > 4 && 'columns-2 gap-8')}>
+        <div className={clsx(block.columns && block.lines.length > 4 && 'gap-8 sm:columns-2 print:columns-2')}>
           {block.lines.map((line, i) => (
             <Line key={i} line={line} figures={figures} />
           ))}

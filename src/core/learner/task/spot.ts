@@ -8,8 +8,8 @@ import { taskKind, type MovesOf, mark, unmarked, type Asked, type Item, type Jud
 export const spotAnswers = {
   series: 'in series: one path, nothing leaves between them',
   parallel: 'in parallel: both ends on the same two nodes',
-  'part-leaves': 'neither: something else leaves from where they meet',
-  'supply-between': 'neither: the supply is connected where they meet',
+  'part-leaves': 'neither: another part is connected between them',
+  'supply-between': 'neither: the supply is connected between them',
   apart: 'neither: they share no node',
 } as const
 
