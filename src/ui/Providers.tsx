@@ -31,7 +31,8 @@ export function Providers({
   }, [])
   useEffect(() => {
     const stop = keepFocus()
-    replayEarly()
+    // Each thing by itself, as it was done: not while the page is still being brought to life.
+    setTimeout(replayEarly)
     return stop
   }, [])
   return (

@@ -74,6 +74,8 @@ Object.assign(globalThis, {
   IntersectionObserver: EverythingSeen,
   ResizeObserver: NeverResized,
   Worker: InlineWorker,
+  // A pointer is a mouse here.
+  PointerEvent: MouseEvent,
   TextDecoder,
   TextEncoder,
   matchMedia: () => ({

@@ -21,14 +21,14 @@ export function Choices({
   return (
     <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-1">
       <Group
-        legend="What it is"
+        legend="Kind"
         names={kindNames}
         values={reportChoices.kind}
         value={choices.kind ?? 'report'}
         onChange={(kind) => onChange({ kind })}
       />
       <Group
-        legend="How much"
+        legend="Length"
         names={densityNames}
         values={reportChoices.density}
         value={choices.density ?? 'full'}
@@ -50,7 +50,7 @@ export function Choices({
         ))}
       </fieldset>
       <fieldset>
-        <legend className="mb-0.5 font-semibold">In it</legend>
+        <legend className="mb-0.5 font-semibold">Contents</legend>
         {existing.map((content) => {
           const isOpen = !isAnswers || !['steps', 'supply', 'back', 'checks'].includes(content)
           return (
@@ -111,7 +111,7 @@ function Group<T extends string>({
 const kindNames: Readonly<Record<ReportKind, string>> = {
   report: 'Report',
   tasks: 'Task sheet',
-  key: 'Its key',
+  key: 'Key',
 }
 
 const densityNames: Readonly<Record<Density, string>> = {
