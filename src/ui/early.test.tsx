@@ -6,7 +6,6 @@ import { earlyScript } from './early'
 
 const wake = (formula: string) => {
   const wakes = asleep(Work, typed(formula))
-  // oxlint-disable-next-line no-eval -- the browser runs it as a script of the page
   window.eval(earlyScript)
   return wakes
 }
