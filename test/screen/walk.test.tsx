@@ -136,6 +136,9 @@ const pressable = 'button:not([disabled]), [role=menuitem]:not([data-disabled]),
 const nameOf = (it: Element) => (it.getAttribute('aria-label') ?? it.textContent ?? '').trim()
 const layer = () => all(layers).findLast((it) => it.dataset.state === 'open')
 
+/** So many things are pressed on one screen; more would be the same again, part by part. */
+const mostPressed = 40
+
 beforeEach(() => {
   window.print = () => undefined
   usePalette.setState({ open: null, errand: null })
@@ -206,20 +209,17 @@ test('a formula that is typed on the logbook is the new network’s, whatever st
   unmount()
 })
 
-test('the palette knows what people call things, from Work and from the logbook', async () => {
+test('the palette knows what people call things', async () => {
   await open(Work, five, { doors: doorsOfAll() })
-  const missing: string[] = []
+  await press('Control+k')
+  const field = await screen.findByRole('combobox', { name: 'Find a network or a command' })
   const words =
-    'delete, tolerance, export, what if, product, theme, exam, rounding, pdf, new, share, help, voltage, import, settings, open, remove'
-  for (const word of words.split(', ')) {
-    await press('Control+k')
-    const field = await screen.findByRole('combobox', { name: 'Find a network or a command' })
+    'delete, tolerance, export, what if, product, theme, exam, rounding, pdf, new, share, help, voltage, import'
+  for (const word of [...words.split(', '), 'settings', 'open', 'remove']) {
     fireEvent.change(field, { target: { value: word } })
     const offered = inside(screen.getByRole('group', { name: 'What to do' })).queryAllByRole('option')
-    if (offered.length === 0) missing.push(word)
-    await press('Escape')
+    expect([word, offered.length > 0]).toEqual([word, true])
   }
-  expect(missing).toEqual([])
 })
 
 test('what the palette does on another screen can be done there', async () => {

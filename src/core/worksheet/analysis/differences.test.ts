@@ -37,7 +37,7 @@ test('parts that came, went, were moved or are of another kind', () => {
     'R4 connected to other points',
   )
   expect(after((texts) => texts.map((text) => text.replace('R5 C D 1', 'W5 C D')))).toEqual(
-    expect.arrayContaining(['W5 added', 'R5 1 Ω taken out', 'Req 12.5 Ω → 11.5 Ω']),
+    expect.arrayContaining(['W5 added', 'R5 1 Ω removed', 'Req 12.5 Ω → 11.5 Ω']),
   )
 })
 
