@@ -151,7 +151,7 @@ test.each(screens)(
     await waitFor(() => expect(document.activeElement?.matches(next)).toBe(true))
     const pressed = new Set<string>()
     const lost: string[] = []
-    for (let i = 0; i < 70; i++) {
+    for (let i = 0; i < mostPressed; i++) {
       const over = layer()
       const things = all(pressable, over ?? document).filter(
         (it) => !pressed.has(nameOf(it)) && it.closest('[inert]') === null,
