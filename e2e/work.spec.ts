@@ -120,7 +120,7 @@ test('once a knob rests everything is drawn anew, and nothing old is seen betwee
     expect.stringMatching(/^6\.422\sV▴$/),
   ])
   // The picture has the values, without what was only said while the knob was held.
-  await page.getByRole('button', { name: 'Export' }).click()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('menuitem', { name: 'Sheet 0, expanding (SVG)' }).click(),

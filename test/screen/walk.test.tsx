@@ -137,7 +137,7 @@ const nameOf = (it: Element) => (it.getAttribute('aria-label') ?? it.textContent
 const layer = () => all(layers).findLast((it) => it.dataset.state === 'open')
 
 /** So many things are pressed on one screen; more would be the same again, part by part. */
-const mostPressed = 40
+const mostPressed = 30
 
 beforeEach(() => {
   window.print = () => undefined
