@@ -1,19 +1,19 @@
 'use client'
 
 import { Command as Palette } from 'cmdk'
-import { usePathname, useRouter } from 'next/navigation'
+import { usePathname } from 'next/navigation'
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react'
 import { schoolChoices, type School } from '@/core/network'
 import { api, type LogbookEntry } from './api'
 import { useCommandLists, type Command } from './commands'
 import { elsewhere, networkOf, pathOf, screenNames, screenOf } from './elsewhere'
 import { finderHint, firstShown, namedLike, valueOf } from './found'
-import { holdTyping } from './home'
 import { keyText, withoutLetters } from './keyText'
 import { usePalette } from './palette'
 import { schoolTexts, schoolWords } from './schoolTexts'
 import { useSettings } from './settings'
 import { toast } from './toast'
+import { useGo } from './useGo'
 
 /** The most networks that are offered at once; typing more of a name finds the others. */
 const mostFound = 50
@@ -47,7 +47,7 @@ function useMethodCommands(): readonly Command[] {
 
 /** What can be done on other screens: each leads there, and does it. */
 function useElsewhere(here: readonly Command[]): readonly Command[] {
-  const router = useRouter()
+  const go = useGo()
   const path = usePathname()
   return useMemo(() => {
     const network = networkOf(path)
@@ -56,12 +56,11 @@ function useElsewhere(here: readonly Command[]): readonly Command[] {
       if (to === null || screen === screenOf(path) || here.some((it) => it.name === name)) return []
       const run = () => {
         usePalette.setState({ errand: name })
-        holdTyping()
-        router.push(to)
+        go(to)
       }
       return [{ name: `${screenNames[screen]}: ${name}`, also, run }]
     })
-  }, [here, router, path])
+  }, [here, go, path])
 }
 
 /** Finds any network, command or setting by what people call it. Enter takes what is marked: what is shown first, unless arrows went elsewhere. */
@@ -71,7 +70,7 @@ export default function Finder() {
   const here = useMemo(() => lists.flatMap(({ list }) => list), [lists])
   const method = useMethodCommands()
   const others = useElsewhere(here)
-  const router = useRouter()
+  const go = useGo()
   const { nodes, form, letters } = useSettings().settings
   const [found, setFound] = useState<{ readonly to: string; readonly networks: readonly LogbookEntry[] } | null>(null)
   // What the person went to; null as long as they did not, and again when what is shown changes.
@@ -108,10 +107,8 @@ export default function Finder() {
   const take = (value: string) => {
     const network = networks.find((one) => valueOf(one) === value)
     close()
-    if (network) {
-      holdTyping()
-      router.push(`/networks/${network.id}`)
-    } else offered.find(({ name }) => name === value)?.run()
+    if (network) go(`/networks/${network.id}`)
+    else offered.find(({ name }) => name === value)?.run()
   }
   // Enter came before there was anything to take.
   const late = entered && isAnswered ? marked : null

@@ -1,15 +1,14 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
 import { CircleHelp, Search } from 'lucide-react'
 import { lazy, Suspense, useMemo } from 'react'
 import { Button } from './Button'
 import { Commands, type Command } from './commands'
 import { Dialog } from './Dialog'
 import { finderHint } from './found'
-import { holdTyping } from './home'
 import { openPalette, usePalette } from './palette'
 import { onceThere } from './onceThere'
+import { useGo } from './useGo'
 
 const Finder = lazy(() => onceThere(() => import('./Finder')))
 const Help = lazy(() => onceThere(() => import('./Help')))
@@ -19,19 +18,16 @@ const close = (stays: boolean) => !stays && usePalette.setState({ open: null })
 /** What every screen has: the palette, the help, and the ways to the others. */
 export function Shell() {
   const { open, typed } = usePalette()
-  const router = useRouter()
+  const goTo = useGo()
   const list = useMemo((): readonly Command[] => {
-    const go = (path: string) => () => {
-      holdTyping()
-      router.push(path)
-    }
+    const go = (path: string) => () => goTo(path)
     return [
       { name: 'Go to the logbook', also: 'open home start networks files list', keys: 'g', run: go('/') },
       { name: 'Go to practice', also: 'exercise train learn tasks', keys: 'shift+p', run: go('/practice') },
       { name: 'Go to my progress', also: 'skills history statistics', run: go('/practice/progress') },
       { name: 'Go to task sheets', also: 'exam test class homework worksheet marks', run: go('/practice/sheets') },
     ]
-  }, [router])
+  }, [goTo])
   const everywhere = useMemo(
     (): readonly Command[] => [
       { name: 'Find a network or a command', also: 'search palette', keys: 'mod+k', inFields: true, run: openPalette },

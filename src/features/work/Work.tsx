@@ -3,7 +3,6 @@
 import clsx from 'clsx'
 import { ListChecks, ListPlus } from 'lucide-react'
 import dynamic from 'next/dynamic'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { isInRounds } from '@/core/structure'
@@ -11,7 +10,7 @@ import { isChanged, noChanges, openParts, type Outcome, type Row, type Worksheet
 import { Main } from '@/ui/Main'
 import { SwitchButton, Tip, Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { holdTyping } from '@/ui/home'
+import { useGo } from '@/ui/useGo'
 import { useAwake } from '@/ui/awake'
 import { Findings } from '@/ui/network/Findings'
 import { NetworkFrame } from '@/ui/network/NetworkFrame'
@@ -45,7 +44,7 @@ const PartsPanel = dynamic(
 export function Work() {
   const { store, worked, walk } = useOpenNetwork()
   const { id, document, typing } = useStore(store)
-  const router = useRouter()
+  const go = useGo()
   const { problems } = worked
   const [tried, setTried] = useState<WhatIf | null>(null)
   // What was tried belongs to the network as it was drawn then.
@@ -133,13 +132,10 @@ export function Work() {
         also: 'pdf paper',
         keys: 'mod+p',
         inFields: true,
-        run: () => {
-          holdTyping()
-          router.push(`/networks/${id}/report`)
-        },
+        run: () => go(`/networks/${id}/report`),
       },
     ],
-    [router, id, isTried, table],
+    [go, id, isTried, table],
   )
 
   return (

@@ -2,14 +2,13 @@
 
 import { FilePlus2, History, Redo2, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
-import { useRouter } from 'next/navigation'
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react'
 import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { Button } from '../Button'
 import { Commands, type Command } from '../commands'
 import { FileField } from '../FileField'
-import { holdTyping } from '../home'
+import { useGo } from '../useGo'
 import { saveDocument } from '../download'
 import { ScreenBar } from '../ScreenBar'
 import { WithDock } from '../Dock'
@@ -60,7 +59,7 @@ export function NetworkFrame({ screen, status, lead, actions, isEntry = true, on
   const { store, worked, keeping } = useOpenNetwork()
   const { network, worksheet, problems, busy, cancel } = worked
   const { id, document, typing, past, future, refused } = useStore(store)
-  const router = useRouter()
+  const go = useGo()
   const [earlier, setEarlier] = useState(false)
   const [place, setPlace] = useState<HTMLElement | null>(null)
   const actionsHere = (
@@ -80,15 +79,15 @@ export function NetworkFrame({ screen, status, lead, actions, isEntry = true, on
     await keeping.current?.flush(false)
     const answer = await api.remove('network', id)
     if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
-    router.push('/')
+    go('/')
     toast(`“${title || 'Untitled network'}” is in the bin`, {
       duration: 15_000,
       action: {
         label: 'Undo',
-        onClick: () => void api.restore('network', id).then(() => router.push(`/networks/${id}`)),
+        onClick: () => void api.restore('network', id).then(() => go(`/networks/${id}`)),
       },
     })
-  }, [store, keeping, id, router])
+  }, [store, keeping, id, go])
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'Undo', also: 'back revert', keys: 'mod+z', inFields: true, run: () => undo?.() },
@@ -131,12 +130,9 @@ export function NetworkFrame({ screen, status, lead, actions, isEntry = true, on
           name: `Go to ${name}`,
           also,
           keys: key === 'bench' ? 'm' : key === 'report' ? 'shift+h' : key === other ? 'w' : undefined,
-          run: () => {
-            holdTyping()
-            router.push(`/networks/${id}${path}`)
-          },
+          run: () => go(`/networks/${id}${path}`),
         })),
-    [router, id, screen, other],
+    [go, id, screen, other],
   )
   const drop = useFileDrop(([dropped]) => {
     if (!dropped.type.startsWith('image/')) return void importFile(store, dropped)
