@@ -218,7 +218,7 @@ test.describe('the staircase', () => {
     await expect(stair(page, 'R2')).toHaveAttribute('data-pointed-at', '')
     await expect(stair(page, 'R3')).not.toHaveAttribute('data-pointed-at', '')
     const narrow = await boxOf(page, 'R2')
-    await stairs(page).getByLabel('as wide as the current').check()
+    await stairs(page).getByLabel('width shows current').check()
     await expect.poll(async () => (await boxOf(page, 'R2')).width < narrow.width).toBe(true)
     for (const kind of ['SVG', 'PNG']) {
       const download = page.waitForEvent('download')
