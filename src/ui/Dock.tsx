@@ -1,15 +1,56 @@
 'use client'
 
 import clsx from 'clsx'
-import { createContext, useContext, useState, type ReactNode } from 'react'
+import { createContext, useContext, useLayoutEffect, useRef, useState, type ReactNode } from 'react'
 import { createPortal } from 'react-dom'
 
 const Place = createContext<HTMLElement | null>(null)
 
 /** What a screen puts where it stays in sight while one scrolls, from wherever it is made. */
-export function Docked({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+export function Docked({
+  label,
+  foot,
+  children,
+}: {
+  readonly label: string
+  /** For what comes and goes: it lies at the foot of the screen, so that nothing else moves; what must not lie under it. */
+  readonly foot?: { readonly clearOf: () => Element | null }
+  readonly children: ReactNode
+}) {
   const place = useContext(Place)
-  return place && createPortal(<section aria-label={label}>{children}</section>, place)
+  const section = useRef<HTMLElement>(null)
+  const clearOf = useRef(foot?.clearOf)
+  useLayoutEffect(() => {
+    if (!place || !section.current) return
+    const lay = () => keepRoom(place)
+    const sized = new ResizeObserver(lay)
+    sized.observe(section.current)
+    lay()
+    clearOf.current?.()?.scrollIntoView({ block: 'nearest' })
+    return () => {
+      sized.disconnect()
+      requestAnimationFrame(lay)
+    }
+  }, [place])
+  if (!place) return null
+  return createPortal(
+    <section
+      ref={section}
+      aria-label={label}
+      className={clsx(foot && 'border-t border-edge bg-panel max-lg:order-first lg:fixed lg:inset-x-0 lg:bottom-0')}
+    >
+      {children}
+    </section>,
+    place,
+  )
+}
+
+/** Keeps as much room below the page as what lies at the foot of the screen takes, so that all of the page can be seen. */
+function keepRoom(place: HTMLElement): void {
+  const lying = [...place.children].map((it) => it.getBoundingClientRect())
+  const tops = lying.filter(({ bottom }) => bottom >= window.innerHeight - 1).map(({ top }) => top)
+  const room = window.innerHeight - Math.min(window.innerHeight, ...tops)
+  document.documentElement.style.setProperty('--foot', `${room}px`)
 }
 
 /**
@@ -30,7 +71,10 @@ export function WithDock({
     <>
       <div data-head className={clsx(isFixed && 'lg:sticky lg:top-0 lg:z-20')}>
         {head}
-        <div ref={setPlace} className="max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 print:hidden" />
+        <div
+          ref={setPlace}
+          className="max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:flex max-lg:flex-col print:hidden"
+        />
       </div>
       <Place.Provider value={place}>{children}</Place.Provider>
     </>

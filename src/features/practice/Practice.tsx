@@ -217,7 +217,7 @@ function Worked({
   return (
     <div className="flex flex-1 flex-col lg:flex-row">
       <Commands group="The task" list={commands} />
-      <Main next={(place) => (saving ? nextInTask(place) : 'soon')} className="min-w-0 flex-1 px-4 pt-3 pb-24">
+      <Main next={(place) => (saving ? nextInTask(place) : 'soon')} className="min-w-0 flex-1 px-4 pt-3 pb-8">
         <h1 className="sr-only">Practice</h1>
         <div className={isGrey ? 'greyed' : undefined} data-task={task.dials.kind}>
           <TaskView exercise={exercise} isOnce={false} onHistory={setHistory} />

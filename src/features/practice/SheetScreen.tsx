@@ -22,7 +22,7 @@ function Sheet({ record, code }: { readonly record: Saved<'sheet'>; readonly cod
   return (
     <Main
       next={(place) => (record.document.role === 'set' ? null : nextInTask(place))}
-      className="grid content-start gap-4 p-4 pb-24"
+      className="grid content-start gap-4 p-4 pb-8"
       data-sheet={record.id}
     >
       {record.document.role === 'set' ? (

@@ -1,7 +1,7 @@
 import clsx from 'clsx'
 import { X } from 'lucide-react'
 import { judgeOn, wordSentence, type Row, type Side, type Worksheet } from '@/core/worksheet'
-import { floatingBar } from '@/ui/floatingBar'
+import { Docked } from '@/ui/Dock'
 
 /** Elements that were chosen in one row. */
 export interface Choice {
@@ -27,40 +27,41 @@ export function Pointed({
   const names = ids.map((id) => worksheet.elements[id].name).join(' and ')
   const judged = ids.length > 1 ? judgeOn(worksheet, row, ids) : null
   return (
-    <div
-      role="status"
-      data-pointed
-      className={clsx(
-        floatingBar,
-        'fixed inset-x-4 bottom-4 z-30 mx-auto flex max-w-3xl items-start gap-3 border-l-4! px-4 py-3',
-        judged ? tones[judged.verdict.verdict] : 'border-chosen',
-      )}
-    >
-      <div className="flex-1">
-        <p>
-          <strong className="font-mono">{names}</strong> on sheet {row.number}
-          {judged && (
-            <>
-              : <strong data-verdict={judged.verdict.verdict}>{judged.verdict.verdict}</strong>
-            </>
-          )}
-        </p>
-        {judged ? (
-          judged.sentences
-            .slice(judged.verdict.verdict === 'neither' ? 0 : 1)
-            .map((sentence, i) => <p key={i}>{wordSentence(sentence)}</p>)
-        ) : (
-          <p className="text-soft">Choose a second one: are they in series, in parallel or neither?</p>
+    <Docked label="What is chosen" foot={{ clearOf: () => document.activeElement?.closest('[aria-pressed]') ?? null }}>
+      <div
+        role="status"
+        data-pointed
+        className={clsx(
+          'flex items-start gap-3 border-l-4 px-4 py-3',
+          judged ? tones[judged.verdict.verdict] : 'border-chosen',
         )}
-      </div>
-      <button
-        type="button"
-        aria-label="Clear the choice"
-        onClick={onClose}
-        className="rounded p-1.5 hover:bg-chosen-wash"
       >
-        <X size={16} aria-hidden />
-      </button>
-    </div>
+        <div className="flex-1">
+          <p>
+            <strong className="font-mono">{names}</strong> on sheet {row.number}
+            {judged && (
+              <>
+                : <strong data-verdict={judged.verdict.verdict}>{judged.verdict.verdict}</strong>
+              </>
+            )}
+          </p>
+          {judged ? (
+            judged.sentences
+              .slice(judged.verdict.verdict === 'neither' ? 0 : 1)
+              .map((sentence, i) => <p key={i}>{wordSentence(sentence)}</p>)
+          ) : (
+            <p className="text-soft">Choose a second one: are they in series, in parallel or neither?</p>
+          )}
+        </div>
+        <button
+          type="button"
+          aria-label="Clear the choice"
+          onClick={onClose}
+          className="rounded p-1.5 hover:bg-chosen-wash"
+        >
+          <X size={16} aria-hidden />
+        </button>
+      </div>
+    </Docked>
   )
 }

@@ -53,7 +53,7 @@ export const RowSide = memo(function RowSide(props: RowSideProps) {
         data-side={side}
         data-stand={`${row.key} ${side}`}
         className={clsx(
-          'flex w-full min-w-0 scroll-mt-6 scroll-mb-24 flex-wrap items-center gap-x-3 gap-y-1',
+          'flex w-full min-w-0 scroll-mt-6 flex-wrap items-center gap-x-3 gap-y-1',
           side === 'reduce' ? 'justify-end text-right' : 'flex-row-reverse justify-end text-left',
         )}
       >

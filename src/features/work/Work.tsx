@@ -168,7 +168,7 @@ export function Work() {
     >
       <Commands group="This screen" list={commands} />
       <div className="flex flex-1 flex-col">
-        <Main next={next} className="min-w-0 flex-1 px-3 pt-2 pb-24">
+        <Main next={next} className="min-w-0 flex-1 px-3 pt-2 pb-8">
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} isTried={isTried} />
           {worksheet?.arithmetic === 'float' && (

@@ -113,6 +113,7 @@ function Followed({ worksheet, isFound, end, at, pointed, onPointed, place, what
         isListed={!isWide && !turning}
         commands={commands.slice(2)}
         onGo={go}
+        anchor={anchor}
         tools={
           onWhatIf && knob && turning ? (
             <Knob

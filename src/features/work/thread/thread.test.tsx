@@ -47,7 +47,7 @@ test('from sheet, formula, table and potential: all that a value was found from 
   // From a value beside it to that value, and what depends on it.
   await click(within(within(thread()).getByRole('list', { name: 'Found from' })).getAllByRole('button')[0])
   await click(button('What depends on it'))
-  expect(thread()).toHaveAttribute('data-thread', 'to')
+  expect(one('[data-thread]')).toHaveAttribute('data-thread', 'to')
   // A part that is chosen takes the place of the value.
   await click(one('[data-target="part-1"]', half(0, 'reduce')))
   isLetGo()
@@ -86,7 +86,7 @@ test('outward from a resistor: the thread begins at what is known', async () => 
   await press('Escape')
   await click(all('[data-line]', screen.getByRole('list', { name: 'From what is known outward' }))[0])
   await press('r')
-  expect(thread()).toHaveAttribute('data-thread', 'to')
+  expect(one('[data-thread]')).toHaveAttribute('data-thread', 'to')
   await press('ArrowDown')
   expect(at()).not.toMatch(/R3\)? = 25/)
 })

@@ -1,10 +1,9 @@
-import clsx from 'clsx'
 import { useMemo } from 'react'
 import { changesText, type Changes } from '@/core/worksheet'
 import { barred } from '@/ui/Barred'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
-import { floatingBar } from '@/ui/floatingBar'
+import { Docked } from '@/ui/Dock'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { useSettings } from '@/ui/settings'
 import { keepChanges, type ChangeWhatIf, type WhatIf, tryChanges } from './state'
@@ -27,57 +26,52 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
     [onWhatIf],
   )
   return (
-    <section
-      aria-label="What if"
-      data-what-if={text}
-      className={clsx(
-        floatingBar,
-        'fixed inset-x-4 bottom-4 z-20 mx-auto max-w-4xl border-l-4! border-l-chosen! px-4 py-2.5',
-      )}
-    >
-      <Commands group="This screen" list={commands} />
-      <div className="flex flex-wrap items-center gap-2">
-        <p role="status">
-          {text ? (
-            <>
-              <strong>What if:</strong> <span className="font-mono">{barred(text)}</span>
-            </>
-          ) : (
-            'As drawn. The states that you kept are below.'
-          )}
-        </p>
-        {changes.out.map((name) => (
-          <Button key={name} onClick={() => change({ ...changes, out: without(changes.out, name) })}>
-            Put {name} back
-          </Button>
-        ))}
-        {changes.bridged.map((name) => (
-          <Button key={name} onClick={() => change({ ...changes, bridged: without(changes.bridged, name) })}>
-            Remove the short over {name}
-          </Button>
-        ))}
-        <span className="ml-auto flex flex-wrap gap-2">
-          {text && !held.some(({ label }) => label === text) && (
-            <Button onClick={() => onWhatIf({ ...whatIf, held: [...held, { label: text, worksheet }] })}>
-              Keep it to compare
+    <Docked label="What if" foot={{ clearOf: () => null }}>
+      <div className="border-l-4 border-chosen px-4 py-2.5">
+        <Commands group="This screen" list={commands} />
+        <div className="flex flex-wrap items-center gap-2">
+          <p role="status">
+            {text ? (
+              <>
+                <strong>What if:</strong> <span className="font-mono">{barred(text)}</span>
+              </>
+            ) : (
+              'As drawn. The states that you kept are below.'
+            )}
+          </p>
+          {changes.out.map((name) => (
+            <Button key={name} onClick={() => change({ ...changes, out: without(changes.out, name) })}>
+              Put {name} back
             </Button>
-          )}
-          {text && (
-            <Button
-              look="strong"
-              onClick={() => {
-                keepChanges(store, base, changes)
-                onWhatIf(null)
-              }}
-            >
-              Keep these values
+          ))}
+          {changes.bridged.map((name) => (
+            <Button key={name} onClick={() => change({ ...changes, bridged: without(changes.bridged, name) })}>
+              Remove the short over {name}
             </Button>
-          )}
-          <Button tip="Put everything back as drawn" keys="shift+esc" onClick={() => onWhatIf(null)}>
-            Put all back
-          </Button>
-        </span>
+          ))}
+          <span className="ml-auto flex flex-wrap gap-2">
+            {text && !held.some(({ label }) => label === text) && (
+              <Button onClick={() => onWhatIf({ ...whatIf, held: [...held, { label: text, worksheet }] })}>
+                Keep it to compare
+              </Button>
+            )}
+            {text && (
+              <Button
+                look="strong"
+                onClick={() => {
+                  keepChanges(store, base, changes)
+                  onWhatIf(null)
+                }}
+              >
+                Keep these values
+              </Button>
+            )}
+            <Button tip="Put everything back as drawn" keys="shift+esc" onClick={() => onWhatIf(null)}>
+              Put all back
+            </Button>
+          </span>
+        </div>
       </div>
-    </section>
+    </Docked>
   )
 }
