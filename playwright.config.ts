@@ -12,6 +12,8 @@ export default defineConfig({
   retries: 0,
   reporter: [['list']],
   use: {
+    // What is not there by then does not come.
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: browser,
     permissions: ['clipboard-read', 'clipboard-write'],

@@ -223,7 +223,7 @@ test.describe('the staircase', () => {
     for (const kind of ['SVG', 'PNG']) {
       const download = page.waitForEvent('download')
       await stairs(page)
-        .getByRole('button', { name: `Save as ${kind}` })
+        .getByRole('button', { name: `Export (${kind})` })
         .click()
       expect((await download).suggestedFilename()).toBe(`stairs-staircase.${kind.toLowerCase()}`)
     }

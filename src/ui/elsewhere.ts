@@ -42,28 +42,35 @@ export function screenOf(path: string): keyof typeof screenNames | null {
   return screens.find((screen) => pathOf(screen, network) === path.replace(/(.)\/$/, '$1')) ?? null
 }
 
-export const elsewhere: readonly Elsewhere[] = [
-  { screen: 'logbook', name: 'New network', also: 'add create start typed' },
-  { screen: 'logbook', name: 'Import files', also: 'open load upload archive csv' },
-  { screen: 'logbook', name: 'Open the bin', also: 'deleted removed restore trash' },
-  { screen: 'logbook', name: 'Export everything (archive)', also: 'zip all share' },
-  { screen: 'logbook', name: 'Backup', also: 'save database copy safe' },
-  { screen: 'draw', name: 'Current’s path', also: 'arrows flow direction' },
-  { screen: 'draw', name: 'Stretch the drawing from + to −', also: 'unfold untangle redraw' },
-  { screen: 'draw', name: 'Trace a picture', also: 'photo photograph scan image' },
-  { screen: 'work', name: 'Method', also: 'how order dividers product over sum rounding on paper asked' },
-  { screen: 'work', name: 'Other values (what if)', also: 'change vary knob try sensitivity' },
-  { screen: 'work', name: 'Worked: all shown', also: 'solution steps answer' },
-  { screen: 'work', name: 'Step: one reveal at a time', also: 'reveal slowly lesson' },
-  { screen: 'work', name: 'Try: do it yourself', also: 'exercise practise solve myself' },
-  { screen: 'work', name: 'Export the answer table (CSV)', also: 'spreadsheet results values save' },
-  { screen: 'bench', name: 'Show the stand-in', also: 'simulate simulation virtual meter multimeter' },
-  { screen: 'bench', name: 'Show my own meter', also: 'multimeter real measure leads' },
-  { screen: 'bench', name: 'Show spread and ratings', also: 'tolerance worst case monte carlo power watt hot' },
-  { screen: 'bench', name: 'Compare runs', also: 'difference before after' },
-  { screen: 'report', name: 'Print, or save as PDF', also: 'paper hand in pdf' },
-  { screen: 'report', name: 'Export the report as HTML', also: 'web page save share' },
-  { screen: 'report', name: 'Export the report as LaTeX', also: 'tex save share' },
-  { screen: 'practice', name: 'The next task', also: 'exercise train' },
-  { screen: 'sheets', name: 'New task sheet', also: 'exam test class set homework quiz' },
-]
+/** Commands that are found from other screens too: what they are called stands here, for both. */
+export const commandsOf = {
+  newNetwork: { screen: 'logbook', name: 'New network', also: 'add create start typed' },
+  importFiles: { screen: 'logbook', name: 'Import files', also: 'open load upload archive csv' },
+  bin: { screen: 'logbook', name: 'Open the bin', also: 'deleted delete removed remove restore trash' },
+  archive: { screen: 'logbook', name: 'Export everything (archive)', also: 'zip all share' },
+  backup: { screen: 'logbook', name: 'Backup', also: 'save database copy safe' },
+  path: { screen: 'draw', name: 'Current’s path', also: 'arrows flow direction' },
+  stretch: { screen: 'draw', name: 'Stretch the drawing from + to −', also: 'unfold untangle redraw' },
+  trace: { screen: 'draw', name: 'Trace a picture', also: 'photo photograph scan image' },
+  method: {
+    screen: 'work',
+    name: 'Method',
+    also: 'how it is worked order arithmetic dividers product over sum rounding on paper asked',
+  },
+  otherValues: { screen: 'work', name: 'Other values (what if)', also: 'change vary knob try sensitivity' },
+  worked: { screen: 'work', name: 'Worked: all shown', also: 'solution steps answer' },
+  step: { screen: 'work', name: 'Step: one reveal at a time', also: 'reveal slowly lesson' },
+  try: { screen: 'work', name: 'Try: do it yourself', also: 'exercise practise solve myself' },
+  answerTable: { screen: 'work', name: 'Export the answer table (CSV)', also: 'spreadsheet results values save' },
+  standIn: { screen: 'bench', name: 'Show the stand-in', also: 'simulate simulation virtual meter multimeter' },
+  ownMeter: { screen: 'bench', name: 'Show my own meter', also: 'multimeter real measure leads' },
+  spread: { screen: 'bench', name: 'Show spread and ratings', also: 'tolerance worst case monte carlo power watt hot' },
+  compareRuns: { screen: 'bench', name: 'Compare runs', also: 'difference before after' },
+  print: { screen: 'report', name: 'Print, or save as PDF', also: 'paper hand in pdf' },
+  html: { screen: 'report', name: 'Export the report as HTML', also: 'web page save share' },
+  latex: { screen: 'report', name: 'Export the report as LaTeX', also: 'tex save share' },
+  nextTask: { screen: 'practice', name: 'The next task', also: 'exercise train' },
+  newSheet: { screen: 'sheets', name: 'New task sheet', also: 'exam test class set homework quiz' },
+} as const satisfies Readonly<Record<string, Elsewhere>>
+
+export const elsewhere: readonly Elsewhere[] = Object.values(commandsOf)

@@ -25,6 +25,8 @@ export function toast(text: string, options?: ExternalToast): void {
 toast.success = (text: string): void => void show('success', text)
 toast.error = (text: string): void => void show('error', text)
 
+export const noClipboard = 'The browser does not let the clipboard be used'
+
 /**
  * Puts a text on the clipboard, and says so, or that the browser does not let it.
  *
@@ -33,6 +35,6 @@ toast.error = (text: string): void => void show('error', text)
 export function copyText(text: string, said: string): void {
   navigator.clipboard.writeText(text).then(
     () => toast.success(said),
-    () => toast.error('The browser does not let the clipboard be used'),
+    () => toast.error(noClipboard),
   )
 }

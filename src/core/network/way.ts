@@ -23,7 +23,8 @@ const longestText = 20_000
 
 /** Reads a way from JSON text, every fault at once; see `public/schema/way.schema.json`. */
 export function readWayText(from: string): ReadWay {
-  if (from.length > longestText) return { ok: false, problems: ['the file is too long for a way'] }
+  if (from.length > longestText)
+    return { ok: false, problems: [`the file is over the limit of ${longestText.toLocaleString('en')} characters`] }
   const json = readJson(from.replace(/^\uFEFF/, ''))
   return json.ok ? readWay(json.value) : { ok: false, problems: [`the file is not JSON: ${json.message}`] }
 }

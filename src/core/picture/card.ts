@@ -30,14 +30,14 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
   const said = (answer: string): Card => ({ answer, picture: null, nodeLabels: [] })
   try {
     const read = readNetwork(document)
-    if (!read.ok) return said('cannot be worked out: open it to see why')
+    if (!read.ok) return said(notWorked)
     const { network } = read
     const count = network.parts.filter(({ kind }) => kind === 'resistor').length
     if (count > mostWorked) return said('open it to work it out')
     const answer = answerOf(totalOf(network, wire(network)))
     if (count > mostDrawn) return said(answer)
     const worksheet = workOut(network, { nodes })
-    if (!('outcome' in worksheet)) return said('cannot be worked out: open it to see why')
+    if (!('outcome' in worksheet)) return said(notWorked)
     if (count === 0) return said(answer)
     return {
       answer,
@@ -45,9 +45,11 @@ export function cardOf(document: unknown, { nodes, form }: { readonly nodes: Nam
       nodeLabels: worksheet.wiring.nodes.map(({ label }) => label),
     }
   } catch {
-    return said('cannot be worked out: open it to see why')
+    return said(notWorked)
   }
 }
+
+const notWorked = 'cannot be worked out: open it to see why'
 
 /** So many digits of a double are surely right: a zero behind them would be false. */
 const surely = 12

@@ -20,6 +20,10 @@ export interface KnownInside {
   readonly isZero: (element: number) => boolean
 }
 
+/** Why a resistor that carries nothing tells nothing of the supply. */
+export const carriesNothing = (part: string) =>
+  `${part} carries no current, whatever the source gives; the supply cannot be found from it`
+
 /**
  * Why the supply cannot be found from what is known of a resistor; null where it can.
  *
@@ -27,8 +31,7 @@ export interface KnownInside {
  */
 export function knownProblem(part: string, quantity: string, inside: KnownInside | null): Problem | null {
   const refuse = (message: string): Problem => ({ part, field: 'known', message })
-  if (inside === null)
-    return refuse(`${part} carries no current whatever the source gives, so the supply cannot be found from it`)
+  if (inside === null) return refuse(carriesNothing(part))
   const { element, groupAround, isZero } = inside
   if (isZero(element) && quantity !== 'current')
     return refuse(

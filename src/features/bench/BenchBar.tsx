@@ -13,24 +13,23 @@ import { MeterEditor } from './MeterEditor'
 import { Refused, RenameRun, RunChoice, RunMenu, SavedElsewhere, type RefusedReadings } from './RunMenu'
 import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
 import type { Runs } from './useRuns'
+import { commandsOf } from '@/ui/elsewhere'
 
 export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'
 
 const sides = [
-  { key: 'own', name: 'My own meter', command: 'Show my own meter', also: 'multimeter real measure leads' },
+  { key: 'own', name: 'My own meter', said: commandsOf.ownMeter },
   {
     key: 'standin',
     name: 'Stand-in',
-    command: 'Show the stand-in',
-    also: 'simulate simulation virtual meter multimeter',
+    said: commandsOf.standIn,
   },
   {
     key: 'spread',
     name: 'Spread and ratings',
-    command: 'Show spread and ratings',
-    also: 'tolerance worst case monte carlo power watt hot',
+    said: commandsOf.spread,
   },
-  { key: 'compare', name: 'Compare', command: 'Compare runs', also: 'difference before after' },
+  { key: 'compare', name: 'Compare', said: commandsOf.compareRuns },
 ] as const
 
 /** The run that is open, its meter, and what is shown beside the log. */
@@ -85,7 +84,7 @@ export function BenchBar({
   const check = useMemo(() => run && readingsOf(run), [run])
   const commands = useMemo(
     (): readonly Command[] => [
-      ...sides.map(({ key, command, also }) => ({ name: command, also, run: () => onSide(key) })),
+      ...sides.map(({ key, said }) => ({ ...said, run: () => onSide(key) })),
       { name: 'Print the plan', also: 'bench sheet paper pdf', run: () => window.print() },
     ],
     [onSide],

@@ -29,6 +29,7 @@ import { useChosen } from './useChosen'
 import { usePrinting, useView } from './useView'
 import { usePastedPicture, useTrace } from './useTrace'
 import { useTyping } from './useTyping'
+import { commandsOf } from '@/ui/elsewhere'
 
 /** The drawing board, with what lies on it and beside it. */
 export function DrawnNetwork({
@@ -155,12 +156,12 @@ export function DrawnNetwork({
   const commands = useMemo(
     (): readonly Command[] => [
       {
-        name: stretched ? 'Back to the drawing' : 'Stretch the drawing from + to −',
-        also: 'unfold untangle redraw',
+        ...commandsOf.stretch,
+        ...(stretched && { name: 'Back to the drawing' }),
         keys: stretched ? 's,esc' : 's',
         run: stretch,
       },
-      { name: 'Current’s path', also: 'arrows flow direction', keys: 'c', run: turnPath },
+      { ...commandsOf.path, keys: 'c', run: turnPath },
       { name: 'Choose all parts', also: 'select everything', keys: 'mod+a', run: parts.chooseAll },
       ...(isChosen
         ? [
@@ -174,7 +175,7 @@ export function DrawnNetwork({
       { name: 'Zoom out', also: 'smaller', keys: 'o', run: () => zoom(1 / zoomStep) },
       { name: 'Show the whole drawing', also: 'fit zoom all', keys: 'z', run: fitAll },
       { name: 'Print the drawing', also: 'pdf paper', keys: 'mod+p', run: () => print() },
-      { name: 'Trace a picture', also: 'photo photograph scan image', keys: 't', run: picturePressed },
+      { ...commandsOf.trace, keys: 't', run: picturePressed },
     ],
     [picturePressed, stretched, stretch, turnPath, parts, isChosen, zoom, fitAll, toBoard],
   )

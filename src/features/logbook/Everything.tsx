@@ -7,6 +7,7 @@ import { Commands, type Command } from '@/ui/commands'
 import { FileField } from '@/ui/FileField'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
 import { Nothing, onceThere } from '@/ui/onceThere'
+import { commandsOf } from '@/ui/elsewhere'
 
 const RestoreDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.RestoreDialog), {
   loading: Nothing,
@@ -18,8 +19,8 @@ export function Everything({ onImport }: { readonly onImport: () => void }) {
   const field = useRef<HTMLInputElement>(null)
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'Export everything (archive)', also: 'zip all share', run: () => saveFrom('/api/export') },
-      { name: 'Backup', also: 'save database copy safe', run: () => saveFrom('/api/backup') },
+      { ...commandsOf.archive, run: () => saveFrom('/api/export') },
+      { ...commandsOf.backup, run: () => saveFrom('/api/backup') },
       { name: 'Restore a backup', also: 'back recover', run: () => field.current?.click() },
     ],
     [],

@@ -25,6 +25,7 @@ import { LeftDrafts } from './LeftDrafts'
 import { NetworkCard, NetworkList, type EntryActions } from './NetworkList'
 import { beginning, readPlace, type LogbookPlace, useEntryActions, useKeptPlace, useLogbook } from './useLogbook'
 import { TagBar, TagsDialog } from './TagBar'
+import { commandsOf } from '@/ui/elsewhere'
 
 const ArchiveDialog = dynamic(() => onceThere(() => import('./Archive')).then((module) => module.ArchiveDialog), {
   loading: Nothing,
@@ -74,15 +75,10 @@ export function Logbook({ first }: { readonly first: string }) {
 
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'New network', also: 'add create start typed', keys: 'n', run: () => void create(newDrawing, 'open') },
+      { ...commandsOf.newNetwork, keys: 'n', run: () => void create(newDrawing, 'open') },
       { name: 'Draw a network', also: 'new add create picture', keys: 'p', run: () => void create(newDrawing, 'draw') },
-      { name: 'Import files', also: 'open load upload archive csv', keys: 'i', run: () => openFiles() },
-      {
-        name: 'Open the bin',
-        also: 'deleted delete removed remove restore trash',
-        keys: 'x',
-        run: () => setBinOpen(true),
-      },
+      { ...commandsOf.importFiles, keys: 'i', run: () => openFiles() },
+      { ...commandsOf.bin, keys: 'x', run: () => setBinOpen(true) },
       { name: 'Cards or a list', also: 'view', keys: 'v', run: turnView },
       { name: 'Search the logbook', also: 'find open', keys: '/', run: () => searchField.current?.focus() },
     ],

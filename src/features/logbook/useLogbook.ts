@@ -4,6 +4,7 @@ import type { NetworkDocument } from '@/core/network'
 import { toast } from '@/ui/toast'
 import { api, problemText, type LogbookEntry, type LogbookPage, type LogbookQuery } from '@/ui/api'
 import { holdTyping, typingArrived } from '@/ui/home'
+import { sayBinned } from '@/ui/network/binned'
 import { savesAnswered } from '@/ui/saving/underWay'
 import type { EntryActions } from './NetworkList'
 import { onePage } from './onePage'
@@ -178,23 +179,18 @@ export function useEntryActions(refresh: () => Promise<void>, onTags: (entry: Lo
     await create({ ...document, title: `${title}, copy` }, 'stay', id)
     toast.success(`“${title}” duplicated`)
   }
-  const putBack = async (id: string) => {
-    const answer = await api.restore('network', id)
-    if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
-    setGone((before) => new Set([...before].filter((it) => it !== id)))
-    await refresh()
-  }
+  const seenAgain = (id: string) => setGone((before) => new Set([...before].filter((it) => it !== id)))
   const remove = async ({ id, title }: LogbookEntry) => {
     // Gone from the screen at once, so that it cannot be deleted twice.
     setGone((before) => new Set([...before, id]))
     const answer = await api.remove('network', id)
     if (!answer.ok && answer.status !== 404) {
-      setGone((before) => new Set([...before].filter((it) => it !== id)))
+      seenAgain(id)
       return void toast.error(problemText(answer.problems))
     }
-    toast(`“${title || 'Untitled network'}” is in the bin`, {
-      duration: 15_000,
-      action: { label: 'Undo', onClick: () => void putBack(id) },
+    sayBinned(id, title, () => {
+      seenAgain(id)
+      void refresh()
     })
     await refresh()
   }

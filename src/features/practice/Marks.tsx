@@ -1,4 +1,4 @@
-import { marksOf, slipName, slipsOf, type JudgedTask, type Marked } from '@/core/learner'
+import { marksOf, slipsOf, slipsText, type JudgedTask, type Marked } from '@/core/learner'
 
 /** Marks as an exam gives them: each line for its way, its answer, its unit; first tries and retries apart. */
 export function Marks({ judged }: { readonly judged: JudgedTask }) {
@@ -12,9 +12,7 @@ export function Marks({ judged }: { readonly judged: JudgedTask }) {
         <strong>
           {all.first} of {all.of} {all.of === 1 ? 'mark' : 'marks'}
         </strong>{' '}
-        at the first try{all.now > all.first && `, ${all.now} by now`}.{' '}
-        {slips.length > 0 &&
-          `Slips: ${slips.map(({ slip, times }) => (times > 1 ? `${slipName(slip)} (${times} times)` : slipName(slip))).join('; ')}.`}
+        at the first try{all.now > all.first && `, ${all.now} by now`}. {slips.length > 0 && slipsText(slips)}
       </p>
       <table className="mt-1 w-full max-w-2xl border-collapse text-left">
         <thead className="text-soft">

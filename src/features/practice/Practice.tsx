@@ -28,6 +28,7 @@ import { PracticeFrame } from './PracticeFrame'
 import { SkillStrip } from './SkillStrip'
 import { nextInTask, TaskView } from './TaskView'
 import { practisedOf, useExercise } from './useExercise'
+import { commandsOf } from '@/ui/elsewhere'
 
 interface Current {
   readonly task: Task
@@ -207,7 +208,7 @@ function Worked({
   }, [moves, saving])
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'The next task', also: 'exercise train', keys: 'shift+n', run: onNext },
+      { ...commandsOf.nextTask, keys: 'shift+n', run: onNext },
       { name: 'Another task like this', also: 'one more again same', keys: 'shift+r', run: onAnother },
       { name: 'Undo', keys: 'mod+z', inFields: true, run: () => history_?.undo?.() },
       { name: 'Redo', keys: 'mod+shift+z,mod+y', inFields: true, run: () => history_?.redo?.() },

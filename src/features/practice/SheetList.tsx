@@ -14,6 +14,7 @@ import { toast } from '@/ui/toast'
 import { markRow, type MarkRow } from './markRows'
 import { MarksTable } from './MarksTable'
 import { PracticeFrame } from './PracticeFrame'
+import { commandsOf } from '@/ui/elsewhere'
 
 /** So many tasks a new sheet has. */
 const usual = 5
@@ -86,7 +87,7 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
   }
   const commands = useMemo(
     (): readonly Command[] => [
-      { name: 'New task sheet', also: 'exam test class set homework quiz', run: () => void create(newSheet()) },
+      { ...commandsOf.newSheet, run: () => void create(newSheet()) },
       { name: 'Open a task sheet', also: 'import load file', run: () => sheetFile.current?.click() },
       { name: 'Open attempts to mark', also: 'import load grade points', run: () => attemptFiles.current?.click() },
     ],

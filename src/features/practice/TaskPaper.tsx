@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import {
   keyOf,
   judgeTask,
+  markedText,
   marksOf,
   slotLetter,
   sheetLetter,
@@ -222,7 +223,7 @@ export function AttemptPaper({
               <td className="pr-4 font-mono">{typed || '–'}</td>
               {[method, answer, unit].map((it, k) => (
                 <td key={k} className="pr-4 font-mono whitespace-nowrap">
-                  {it.of === 0 ? '' : `${it.first} of ${it.of}${it.now > it.first ? ` (${it.now})` : ''}`}
+                  {markedText(it)}
                 </td>
               ))}
             </tr>

@@ -9,6 +9,7 @@ import { saveDocument } from '@/ui/download'
 import type { MakeReport } from '@/ui/files/saveReport'
 import { MenuItem, MenuNote, MenuPanel } from '@/ui/MenuItem'
 import { toast } from '@/ui/toast'
+import { commandsOf } from '@/ui/elsewhere'
 
 /** How the report leaves the screen: on paper, or as a file. */
 export function WaysOut({
@@ -30,10 +31,9 @@ export function WaysOut({
     import('@/ui/files/saveReport').then(work).catch(() => toast.error('The file could not be made; try once more'))
   }
   const commands: readonly Command[] = [
-    { name: 'Print, or save as PDF', also: 'paper hand in pdf', run: () => print() },
+    { ...commandsOf.print, run: () => print() },
     {
-      name: 'Export the report as HTML',
-      also: 'web page save share',
+      ...commandsOf.html,
       run: save((files) => files.saveHtml(make, kind, title, paper)),
     },
     {
@@ -42,8 +42,7 @@ export function WaysOut({
       run: save((files) => files.saveMarkdown(make, kind, title)),
     },
     {
-      name: 'Export the report as LaTeX',
-      also: 'tex save share',
+      ...commandsOf.latex,
       run: save((files) => files.saveLatex(make, kind, title, paper)),
     },
   ]

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { Attempt } from '@/core/kept'
-import { type Move, judgeSolve, marksOf, slipName, slipsOf, triedWorksheet, type Marked } from '@/core/learner'
+import { type Move, judgeSolve, marksOf, markedText, slipsOf, slipsText, triedWorksheet } from '@/core/learner'
 import type { Network } from '@/core/network'
 import { api, problemText, type Saved } from '@/ui/api'
 import { tried } from '@/ui/attempt/useAttempt'
@@ -61,7 +61,6 @@ export function attemptSection(worksheet: Worksheet, moves: readonly Move[]): Re
   if (judged.items.every(({ isTried }) => !isTried)) return null
   const { first, now, of } = marksOf(judged)
   const slips = slipsOf(judged)
-  const text = (it: Marked) => (it.of === 0 ? '' : `${it.first} of ${it.of}${it.now > it.first ? ` (${it.now})` : ''}`)
   return {
     content: 'attempt',
     heading: 'Worked by hand',
@@ -77,9 +76,9 @@ export function attemptSection(worksheet: Worksheet, moves: readonly Move[]): Re
         rows: judged.items.map(({ line, typed, method, answer, unit }) => [
           line,
           typed ?? '–',
-          text(method),
-          text(answer),
-          text(unit),
+          markedText(method),
+          markedText(answer),
+          markedText(unit),
         ]),
         wordColumns: 5,
       },
@@ -87,7 +86,7 @@ export function attemptSection(worksheet: Worksheet, moves: readonly Move[]): Re
         ? [
             {
               block: 'words',
-              text: `Slips: ${slips.map(({ slip, times }) => (times > 1 ? `${slipName(slip)} (${times} times)` : slipName(slip))).join('; ')}.`,
+              text: slipsText(slips),
             } as const,
           ]
         : []),

@@ -142,6 +142,8 @@ function Nothing({ worksheet, row, side }: RowSideProps) {
 /** Sheets with more elements than this are not drawn: nobody could read them. */
 const mostDrawn = 150
 
+export const tooLargeToDraw = 'This sheet is too large to be drawn'
+
 /**
  * The sheet of a row, as far as it is shown; null where it is too large to be read.
  *

@@ -4,7 +4,8 @@ import type { Row, Side, Worksheet } from '@/core/worksheet'
 import { Button } from '@/ui/Button'
 import type { StepFormat } from '@/ui/files/copyStep'
 import { useSettings } from '@/ui/settings'
-import { toast } from '@/ui/toast'
+import { tooLargeToDraw } from './RowSide'
+import { noClipboard, toast } from '@/ui/toast'
 
 const formats = [
   { format: 'text', name: 'as text' },
@@ -38,7 +39,7 @@ export function StepMenu({
       toast.success('It is on the clipboard')
     } catch (error) {
       const isLarge = error instanceof Error && error.message.includes('too large')
-      toast.error(isLarge ? 'This sheet is too large to be drawn' : 'The browser does not let the clipboard be used')
+      toast.error(isLarge ? tooLargeToDraw : noClipboard)
     }
   }
   return (

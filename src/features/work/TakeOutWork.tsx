@@ -7,7 +7,7 @@ import { MenuItem, MenuNote } from '@/ui/MenuItem'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { TakeOut } from '@/ui/network/TakeOut'
 import { useSettings } from '@/ui/settings'
-import { rowInk } from './RowSide'
+import { rowInk, tooLargeToDraw } from './RowSide'
 
 /** How the answer table leaves the screen. */
 interface TableOut {
@@ -54,7 +54,7 @@ export function TakeOutWork({
     if (worksheet.wiring.live.length === 0) return void toast.error('There is no sheet: nothing carries current')
     const reveal = walk.mode === 'step' ? revealed(worksheet, stopsOf(worksheet, walk.pace), walk.shown) : null
     const ink = rowInk(worksheet, standing, side, settings, reveal)
-    if (!ink) return void toast.error('This sheet is too large to be drawn')
+    if (!ink) return void toast.error(tooLargeToDraw)
     const { savePicture } = await import('@/ui/savePicture')
     await savePicture(ink, kind, fileName(`${title} sheet ${sheet} ${side}`, ''))
   }

@@ -26,6 +26,7 @@ import type { TryHistory } from '@/ui/attempt/Try'
 import { Nothing, onceThere } from '@/ui/onceThere'
 import { withOther, type WhatIf } from './whatif/state'
 import { Valley } from './Valley'
+import { commandsOf } from '@/ui/elsewhere'
 
 const Answers = dynamic(() => onceThere(() => import('./Answers')).then((module) => module.Answers), {
   loading: Nothing,
@@ -105,8 +106,7 @@ export function Work() {
   const commands = useMemo(
     (): readonly Command[] => [
       {
-        name: 'Method',
-        also: 'how it is worked order arithmetic dividers product over sum rounding on paper asked',
+        ...commandsOf.method,
         keys: 'h',
         run: () => setPanel((open) => (open === 'method' ? null : 'method')),
       },
@@ -120,8 +120,7 @@ export function Work() {
         ? []
         : [
             {
-              name: 'Export the answer table (CSV)',
-              also: 'spreadsheet results values save',
+              ...commandsOf.answerTable,
               keys: 'v',
               run: () => void table.save(),
             },
@@ -246,19 +245,18 @@ function Lettered({ analysis }: { readonly analysis: Outcome }) {
 }
 
 const modes = [
-  { mode: 'worked', name: 'Worked', tip: 'All shown', also: 'solution steps answer', keys: 'q' },
-  { mode: 'step', name: 'Step', tip: 'One reveal at a time', also: 'reveal slowly lesson', keys: 's' },
-  { mode: 'try', name: 'Try', tip: 'Do it yourself', also: 'exercise practise solve myself', keys: 't' },
-] as const satisfies readonly { mode: Mode; name: string; tip: string; also: string; keys: string }[]
+  { mode: 'worked', name: 'Worked', tip: 'All shown', said: commandsOf.worked, keys: 'q' },
+  { mode: 'step', name: 'Step', tip: 'One reveal at a time', said: commandsOf.step, keys: 's' },
+  { mode: 'try', name: 'Try', tip: 'Do it yourself', said: commandsOf.try, keys: 't' },
+] as const satisfies readonly { mode: Mode; name: string; tip: string; said: object; keys: string }[]
 
 /** The three ways to walk a worksheet. */
 function ModeSwitch() {
   const { walk, setWalk } = useOpenNetwork()
   const commands = useMemo(
     (): readonly Command[] =>
-      modes.map(({ mode, name, tip, also, keys }) => ({
-        name: `${name}: ${tip.toLowerCase()}`,
-        also,
+      modes.map(({ mode, said, keys }) => ({
+        ...said,
         keys,
         run: () => setWalk({ mode }),
       })),

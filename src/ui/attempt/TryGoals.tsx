@@ -1,4 +1,14 @@
-import { goalsOf, ownOf, toMend, type Goal, type ToMend, ownThread, type Slot } from '@/core/learner'
+import {
+  checkName,
+  type Check,
+  goalsOf,
+  ownOf,
+  toMend,
+  type Goal,
+  type ToMend,
+  ownThread,
+  type Slot,
+} from '@/core/learner'
 import { isMeter, knownOf } from '@/core/network'
 import { letterOf, quantityText, unitOf } from '@/core/number'
 import { labelAt } from '@/core/structure'
@@ -130,7 +140,7 @@ function Slots({
 }) {
   const nameOf = ({ slot, of, quantity }: ToMend) => {
     if (slot) return slotName(position, slot)
-    if (quantity === 'check') return `the check of the ${of}`
+    if (quantity === 'check') return checkName(of as Check)
     return `${symbolOf[quantity]}(${quantity === 'potential' && of !== null ? labelAt(worksheet.wiring, of) : of})`
   }
   const go = ({ slot, of, quantity }: ToMend) => {

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import {
   hiddenText,
+  claimVerdicts,
   judgeClaim,
   type Claim as Claimed,
   type Meter,
@@ -70,12 +71,7 @@ export function Claim({
           : { fault: kind, part }
     onClaim?.(claim)
     const verdict = judgeClaim(bench, truth, claim)
-    if (verdict === 'wrong') return setSaid('No, something else is wrong. Go on measuring.')
-    if (verdict === 'part') return setSaid('The part is right, but something else is wrong with it.')
-    if (verdict === 'half') {
-      setSaid('Right, that is one of the two. There is another fault.')
-      return
-    }
+    if (verdict !== 'right') return setSaid(claimVerdicts[verdict])
     setSaid(null)
     onFound(taken)
   }

@@ -15,6 +15,8 @@ import {
 import { powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
 import type { LogRow } from './laid'
 
+const looksReversed = 'looks as if the leads were reversed'
+
 /** What a measurement is called in its group: `R1, lead lifted`, `E1’s ends, whole`, `total, at E1`. */
 export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measurement, probe: Probe): string {
   const { wiring } = built
@@ -67,7 +69,7 @@ export function verdictText(judged: JudgedReading, quantity: Measurement['quanti
     case 'scale':
       return `looks like a slip of ${power > 0 ? `×${10 ** power}` : `÷${10 ** -power}`}: ${value === null ? '' : benchText(value / 10 ** power, quantity, 4)}?`
     case 'reversed':
-      return 'looks as if the leads were reversed'
+      return looksReversed
     case 'over':
       return 'over the range'
     case 'against':
@@ -115,7 +117,7 @@ export function slipOf({ band, measurement }: Pick<LogRow, 'band' | 'measurement
   if (typeof read === 'string' || read.isOver || !band || isWithin(band, read.value)) return null
   const { value } = read
   const say = (meant: number) => benchText(meant, measurement.quantity, 4).replace('\u2009', ' ').replace('−', '-')
-  if (isWithin(band, -value)) return { typed, meant: say(-value), why: 'looks as if the leads were reversed' }
+  if (isWithin(band, -value)) return { typed, meant: say(-value), why: looksReversed }
   const power = powerOff(band, value)
   if (power === null) return null
   const slip = Math.abs(power) % 3 === 0 ? 'a lost prefix' : 'a range or a power of ten'

@@ -13,6 +13,7 @@ import { saveDocument } from '../download'
 import { ScreenBar } from '../ScreenBar'
 import { WithDock } from '../Dock'
 import { toast } from '../toast'
+import { sayBinned } from './binned'
 import { FormulaLine, SourceField } from './FormulaLine'
 import { useOpenNetwork } from './OpenNetwork'
 import { isHalfTyped, type WorkStore, type RefusedImport } from './store'
@@ -80,13 +81,7 @@ export function NetworkFrame({ screen, status, lead, actions, isEntry = true, on
     const answer = await api.remove('network', id)
     if (!answer.ok && answer.status !== 404) return void toast.error(problemText(answer.problems))
     go('/')
-    toast(`“${title || 'Untitled network'}” is in the bin`, {
-      duration: 15_000,
-      action: {
-        label: 'Undo',
-        onClick: () => void api.restore('network', id).then(() => go(`/networks/${id}`)),
-      },
-    })
+    sayBinned(id, title ?? '', () => go(`/networks/${id}`))
   }, [store, keeping, id, go])
   const commands = useMemo(
     (): readonly Command[] => [

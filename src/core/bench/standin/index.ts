@@ -6,6 +6,7 @@ export {
   hiddenTruth,
   type HiddenFault,
   type Truth,
+  claimVerdicts,
   judgeClaim,
   type Claim,
   type ClaimVerdict,

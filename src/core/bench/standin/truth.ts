@@ -130,6 +130,14 @@ export type Claim =
 /** `part` where the right part was named with the wrong fault; `half` where there is another fault too. */
 export type ClaimVerdict = 'right' | 'half' | 'part' | 'wrong'
 
+/** What is said of a claim. */
+export const claimVerdicts: Readonly<Record<ClaimVerdict, string>> = {
+  right: 'Right.',
+  half: 'Right, that is one of the two. There is another fault.',
+  part: 'The part is right, but something else is wrong with it.',
+  wrong: 'No, something else is wrong. Go on measuring.',
+}
+
 /** Judges what was claimed against what is hidden. A short of the only part between two nodes is a bridge there too. */
 export function judgeClaim({ built }: Bench, { faults }: Truth, claim: Claim): ClaimVerdict {
   const { wiring } = built

@@ -3,7 +3,7 @@ import { findGroups, labelAt, stoppingElements, type SheetElement, insideOf } fr
 import { methods, type Sentence } from '../../worksheet'
 import { equivalentOf } from '../slip'
 import { openGoals, toMend, type Goal } from './goals'
-import type { Check, Position, Strength, Slot } from './move'
+import { checkName, type Check, type Position, type Strength, type Slot } from './move'
 import { checkPlace, truthByName, elementByName, waysOnPaper, type OwnWay } from './named'
 import { remark } from './remark'
 import { stepOf } from './state'
@@ -61,7 +61,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     const place = checkPlace(position, of as Check)
     const terms = place?.terms ?? []
     const sum = terms.reduce((total, { quantity: which, element }) => total + (position.truth[which][element] ?? 0), 0)
-    const name = `the check of the ${of}`
+    const name = checkName(of as Check)
     return hint(
       terms.map(({ element }) => element),
       [

@@ -6,6 +6,7 @@
 export { hintFor, type Hint } from './hint'
 export {
   answerKey,
+  checkName,
   type Check,
   type Judgement,
   type Move,

@@ -10,6 +10,9 @@ export type Strength = 1 | 2 | 3
 /** What adds up when all is found: the currents at a junction, the drops around a loop, the powers. */
 export type Check = 'junction' | 'loop' | 'power'
 
+/** What a check is called. */
+export const checkName = (check: Check) => `the check of the ${check}`
+
 /**
  * One thing that a learner did. Numbers are element ids: live resistors first, then the learner's own equivalents in
  * the order of their steps. Answers are kept as they were typed.

@@ -42,7 +42,7 @@ const remarks = {
   'slip-bridge-extra':
     'if all the others were one resistor, could it be combined with {members}? Then {members} does not stop it',
   'slip-bridge-missing': 'these belong to it, but more parts share the same nodes',
-  'slip-bridge-why': 'these stop it, but for another reason: look at what meets at each node',
+  'slip-bridge-why': 'these stop it, but for another reason: look at what is joined at each node',
   'slip-carried-series': 'in series one current flows through all: the current carries over, the voltage divides',
   'slip-carried-parallel': 'in parallel all have one voltage: the voltage carries over, the current divides',
   'hint-mend': 'look at {name} again first: its value is not right',

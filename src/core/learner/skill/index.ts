@@ -6,6 +6,7 @@ export {
   countSlips,
   slipName,
   slipsOf,
+  slipsText,
   type Evidence,
   type SlipCount,
   resultOf,

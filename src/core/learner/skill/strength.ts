@@ -136,6 +136,11 @@ export function slipsOf({ items }: JudgedTask): SlipCount[] {
   return countSlips(items.flatMap(({ slips }) => slips.map((slip) => ({ slip, times: 1 }))))
 }
 
+/** Slips in words, with how often each was made: `Slips: a lost kilo or milli (2 times); added in parallel.` */
+export function slipsText(slips: readonly SlipCount[]): string {
+  return `Slips: ${slips.map(({ slip, times }) => (times > 1 ? `${slipName(slip)} (${times} times)` : slipName(slip))).join('; ')}.`
+}
+
 /** Slips of several attempts together, the most frequent first. */
 export function countSlips(all: readonly SlipCount[]): SlipCount[] {
   const times = new Map<Slip, number>()

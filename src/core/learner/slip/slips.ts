@@ -46,7 +46,7 @@ export const slips = {
   'mixed-units': { name: 'kilohms mixed with ohms', remark: 'bring them to one unit first' },
   dropped: { name: 'a term missing', remark: 'this is {how}: every member of the group counts' },
   'counted-twice': { name: 'a term counted twice', remark: '{of} is in it twice' },
-  'one-too-many': { name: 'one too many', remark: '{of} does not belong to this group' },
+  'one-too-many': { name: 'a term too many', remark: '{of} does not belong to this group' },
   'old-value': {
     name: 'an equivalent reused with an old value',
     remark: 'use the value of {of}, not that of what it was made of',
@@ -85,7 +85,7 @@ export const slips = {
   },
   'other-current': { name: 'the wrong current', remark: 'this is {how}: look which current flows in {own}' },
   'rest-of-other': {
-    name: 'the rest of the wrong whole',
+    name: 'subtracted from the wrong whole',
     remark: 'this is {how}: take the rest from what the group has, which is that of {of}',
   },
   'added-rest': { name: 'added where it is to be subtracted', remark: 'this is {how}' },

@@ -122,6 +122,9 @@ type ReadCode =
   | { readonly ok: true; readonly code: string; readonly coded: Coded }
   | { readonly ok: false; readonly message: string }
 
+/** What is said of a code that reads well and names nothing. */
+export const noSuchTask = 'no task has this code'
+
 /** Writes and reads the codes of some generators over a table of dials. */
 export function codesOf(all: readonly Generator[], table: Readonly<Record<string, Values>>) {
   const indexOf = (dial: string, dials: Readonly<Record<string, unknown>>) =>
@@ -189,7 +192,7 @@ export function codesOf(all: readonly Generator[], table: Readonly<Record<string
       dials[dial] = table[dial][Number(number % count)]
       number /= count
     }
-    if (number >= BigInt(generator.seeds)) return fail('there is no task of this code')
+    if (number >= BigInt(generator.seeds)) return fail(noSuchTask)
     const seed = Number(number)
     return {
       ok: true,

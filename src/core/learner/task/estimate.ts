@@ -105,7 +105,7 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
     if (low > high) return 'The first one must be the smaller one.'
     if (Req < low) return 'No: it is less. Which is the largest that branches in parallel can give?'
     if (Req > high) return 'No: it is more. What is in series adds to all the rest.'
-    if (high > widest * low) return `True, but wide: the larger may be at most ${widest} times the smaller.`
+    if (high > widest * low) return `True, but too wide: the larger may be at most ${widest} times the smaller.`
     return `Right: Req = ${found}.`
   }
 }

@@ -29,7 +29,16 @@ export {
   taskKinds,
   readTaskMoves,
 } from './task'
-export { type Item, type JudgedTask, type Marked, type TaskRemark, skillNames, skills, type Skill } from './kind'
+export {
+  type Item,
+  type JudgedTask,
+  markedText,
+  type Marked,
+  type TaskRemark,
+  skillNames,
+  skills,
+  type Skill,
+} from './kind'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'
 export { judgeSolve } from './solve'

@@ -96,6 +96,11 @@ export interface Marked {
   readonly now: number
 }
 
+/** Marks of one sort in words, by now in brackets: `1 of 2 (2)`; nothing where there are none. */
+export function markedText({ of, first, now }: Marked): string {
+  return of === 0 ? '' : `${first} of ${of}${now > first ? ` (${now})` : ''}`
+}
+
 export const unmarked: Marked = { of: 0, first: 0, now: 0 }
 
 /** A mark that is reached by this: whether at the first try, whether by now. */
@@ -141,7 +146,7 @@ export const skillNames = {
   disguise: 'untangling a picture',
   loose: 'shorts, dead ends, placeholders',
   outward: 'working outward from inside',
-  bridges: 'knowing a bridge',
+  bridges: 'recognising a bridge',
   faults: 'finding a fault on the bench',
 } as const
 

@@ -2,6 +2,7 @@ import {
   benchOf,
   hiddenText,
   hiddenTruth,
+  claimVerdicts,
   judgeClaim,
   readReading,
   type Bench,
@@ -80,12 +81,7 @@ function judgeMend(document: NetworkDocument, { seed }: MendQuestion, moves: rea
           {
             at: 0,
             isRight: last === 'right',
-            text:
-              last === 'right'
-                ? 'Right.'
-                : last === 'part'
-                  ? 'The part is right, but something else is wrong with it.'
-                  : 'No, something else is wrong. Go on measuring.',
+            text: claimVerdicts[last],
             nodes: [],
             judgement: null,
           },

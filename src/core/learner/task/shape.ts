@@ -122,7 +122,7 @@ export function shapeProblems(dials: Dials): DialProblem[] {
   const resistors = combined(dials)
   const say = (dial: DialProblem['dial'], message: string): DialProblem[] => [{ dial, message }]
   if (dials.special === 'bridge' && resistors < 1)
-    return say('special', `a bridge has 5 resistors, and this has ${dials.resistors}`)
+    return say('special', `a bridge has 5 resistors, not ${dials.resistors}`)
   if (resistors < 2) {
     if (dials.special !== 'bridge') return say('resistors', 'too few to combine any')
     return dials.depth === 'any' ? [] : say('depth', 'a bridge alone has no groups to nest')

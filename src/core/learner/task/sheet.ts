@@ -180,7 +180,7 @@ export function readAttemptsText(from: string): Read<AttemptsDocument> {
   const attempts = raw.attempts.map((attempt, i) => {
     const read = readCode(attempt.code)
     if (!read.ok) problems.push(`attempt ${i + 1}: ${read.message}`)
-    else if (!codes.includes(read.code)) problems.push(`attempt ${i + 1} is of a task that the sheet has not`)
+    else if (!codes.includes(read.code)) problems.push(`attempt ${i + 1} is for a task that is not on this sheet`)
     const { moves, seconds } = attempt
     return { code: read.ok ? read.code : '', moves, seconds }
   })
@@ -228,7 +228,8 @@ function headOf<F extends string>({
 }
 
 function parse(from: string): Read<unknown> {
-  if (from.length > longestText) return refuse(['the file is too long'])
+  if (from.length > longestText)
+    return refuse([`the file is over the limit of ${longestText.toLocaleString('en')} characters`])
   const json = readJson(from.replace(/^\uFEFF/, ''))
   return json.ok ? json : refuse([`the file is not JSON: ${json.message}`])
 }

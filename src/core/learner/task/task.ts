@@ -12,6 +12,7 @@ import {
   type DialProblem,
   type Dials,
   type TaskKind,
+  noSuchTask,
 } from './code'
 import { makeNetwork } from './made'
 import { against, type KindOfTask, type MovesOf, type JudgedTask } from './kind'
@@ -63,13 +64,14 @@ export function dialProblems(dials: Dials): readonly DialProblem[] {
   const own = problems(dials)
   if (special === 'bridge') {
     if (resistors < bridgeResistors)
-      return against('special', `a bridge has ${bridgeResistors} resistors, here are ${resistors}`)
+      return against('special', `a bridge has ${bridgeResistors} resistors, not ${resistors}`)
     if (own.some(({ dial }) => dial === 'special')) return own
     if (given === 'current' || given === 'inside')
-      return against('given', 'at a bridge the source’s voltage has to be given, or nothing')
+      return against('given', 'at a bridge either the source’s voltage is given, or nothing')
   }
   if (own.length > 0) return own
-  if (special === 'placeholder' && resistors < 4) return against('resistors', 'beside a placeholder three are needed')
+  if (special === 'placeholder' && resistors < 4)
+    return against('resistors', 'with a placeholder at least three resistors are needed')
   const ofShape = shapeProblems(dials)
   return ofShape.length > 0 ? ofShape : lastProblems(dials)
 }
@@ -89,7 +91,7 @@ export function taskOf(text: string): MadeTask {
   const [problem] = dialProblems(dials)
   if (problem) return { ok: false, message: `there is no such task: ${problem.message}` }
   const task = makers[version](dials, seed, read.code)
-  return task ? { ok: true, task } : { ok: false, message: 'there is no task of this code' }
+  return task ? { ok: true, task } : { ok: false, message: noSuchTask }
 }
 
 /** The task of these dials and the first seed from here on that gives one; null where the dials cannot be. */

@@ -137,7 +137,7 @@ export const untangle = taskKind({
   idle: ['blank', 'asked', 'given'],
   problems(dials) {
     if (dials.picture === 'straight') return against('picture', 'in a plain picture nothing is tangled')
-    return liveResistors(dials) < 3 ? against('resistors', 'fewer than three are not tangled') : []
+    return liveResistors(dials) < 3 ? against('resistors', 'fewer than three resistors cannot be tangled') : []
   },
   ask: askUntangle,
   moves,

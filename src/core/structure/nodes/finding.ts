@@ -62,7 +62,7 @@ function message(
         ? `${parts[0]} is shorted: both its ends are on ${at}. The equivalent resistance is 0, and nothing can be divided by it. Open the short.`
         : `${parts[0]} is shorted by ${listed(parts.slice(1))}: the equivalent resistance is 0, and nothing can be divided by it. Open the short.`
     case 'meter-shorts':
-      return `${names} shorts two nodes that 0 Ω else joins (they are one now, ${at}): an ideal ammeter has no resistance. Break the path and put it in series with what it is to measure.`
+      return `${names} joins two nodes like a wire (they are one now, ${at}), since an ideal ammeter has no resistance. Break the path, and put it in series with what it is to measure.`
     case 'unread-tolerance':
       return `The tolerance of ${names} cannot be read; it is kept, and counts as missing. Write it like 5 % or 0.5 %.`
     case 'unread-rating':

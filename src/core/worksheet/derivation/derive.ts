@@ -1,7 +1,7 @@
 import { unitOf, type Amount, type Arithmetic, type Quantity } from '../../number'
 import { knownOf, type Choices, type Known, type Network, type Problem } from '../../network'
 import { outwardFrom, type Stage, type Stages, type Step, type Wiring } from '../../structure'
-import { knownProblem, openProblem } from '../../solution'
+import { carriesNothing, knownProblem, openProblem } from '../../solution'
 import { I, methodsFor, P, R, sharedIn, V } from '../method'
 import { createDraft, type Derivation, type Line, type Section } from './draft'
 import { carryBack, placeExchanged } from './exchange'
@@ -173,8 +173,7 @@ export function derive<N>(
     const isOpen = trial.ok && line !== undefined && trial.derivation.lines[line].isOpen
     const there = trial.ok && line !== undefined ? (trial.derivation.numbers[line] as N | null) : null
     if (!isOpen && (there === null || arithmetic.isZero(there))) {
-      const message = `${part} carries no current whatever the source gives, so the supply cannot be found from it`
-      return { ok: false, problem: { part, field: 'known', message } }
+      return { ok: false, problem: { part, field: 'known', message: carriesNothing(part) } }
     }
     const atSupply = { at: 'supply' } as const
     const given = give({ at: 'known' }, quantity, leaf, number)

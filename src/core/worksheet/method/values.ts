@@ -47,7 +47,7 @@ export const valueMethods = {
   /** Known before anything was worked out. */
   given: {
     finds: ['resistance', 'voltage', 'current', 'power'],
-    wording: 'known from the start',
+    wording: 'given',
     needs: () => [],
     work: ([it]) => it,
   },

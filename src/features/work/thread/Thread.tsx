@@ -14,6 +14,7 @@ import {
 } from '@/core/worksheet'
 import { bringIntoView, placeOf } from '../Valley'
 import { Commands, type Command } from '@/ui/commands'
+import { commandsOf } from '@/ui/elsewhere'
 import { copyText } from '@/ui/toast'
 import { useSettings } from '@/ui/settings'
 import { useOfWidth } from '@/ui/useOfWidth'
@@ -178,7 +179,7 @@ function useThreadCommands({
       ...(turned
         ? [
             {
-              name: 'Other values (what if)',
+              ...commandsOf.otherValues,
               keys: 'x',
               run: () => onPointed({ ...now, end: at, direction: 'to', turning: { of: turned, from: null } }),
             },

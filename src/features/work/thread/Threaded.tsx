@@ -10,6 +10,7 @@ import { Nothing, onceThere } from '@/ui/onceThere'
 import { Commands, type Command } from '@/ui/commands'
 import { toast } from '@/ui/toast'
 import { HandOf, newHand } from '@/ui/turned'
+import { commandsOf } from '@/ui/elsewhere'
 
 const load = () => onceThere(() => import('./Thread'))
 const Thread = dynamic(() => load().then((module) => module.Thread), { loading: Nothing })
@@ -123,8 +124,7 @@ export function Threaded({
   const commands = useMemo(
     (): readonly Command[] => [
       {
-        name: 'Other values (what if)',
-        also: 'change vary knob try sensitivity',
+        ...commandsOf.otherValues,
         run: () => {
           const anchors = [...(place?.querySelectorAll('text[data-line]') ?? [])]
           const idOf = (it: Element) => Number(it.getAttribute('data-line'))
