@@ -89,7 +89,7 @@ test('estimate: true but wide is told, then within three times; 50 Ω beside 75 
     await press('Enter')
   }
   await bounds('2', '600')
-  expect(said()).toHaveTextContent('True, but wide')
+  expect(said()).toHaveTextContent('True, but too wide')
   await bounds('about 5', '600')
   expect(screen.getByRole('alert')).toHaveTextContent('write it like')
   await bounds('40', '90')

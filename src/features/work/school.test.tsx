@@ -335,7 +335,7 @@ describe('meters', () => {
   test('an ammeter across a resistor shorts it; made a voltmeter it shows; a wire can be asked', async () => {
     await open(Work, between(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'A1 B C', 'W1 C D']))
     await click(button('Parts'))
-    expect(one('[data-finding=meter-shorts]')).toHaveTextContent('A1 shorts two nodes')
+    expect(one('[data-finding=meter-shorts]')).toHaveTextContent('A1 joins two nodes like a wire')
     await select(labelled('kind of A1'), 'voltmeter')
     await settled()
     expect(all('[data-finding=meter-shorts]')).toEqual([])

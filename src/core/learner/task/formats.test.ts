@@ -74,7 +74,7 @@ test('attempts are read with their moves', () => {
 test.each([
   [{ name: 3 }, 'the name must be a text'],
   [{ attempts: {} }, 'the attempts must be a list'],
-  [{ attempts: [{ code: code({}, 9), moves: [], seconds: 1 }] }, 'of a task that the sheet has not'],
+  [{ attempts: [{ code: code({}, 9), moves: [], seconds: 1 }] }, 'for a task that is not on this sheet'],
   [{ attempts: [{ code: tasks.codes[0], moves: [{ do: 'cheat' }], seconds: 1 }] }, 'moves[0]: a move must be one of'],
   [{ attempts: [{ code: tasks.codes[0], moves: [], seconds: -1 }] }, 'the seconds must be a number from 0 on'],
   [{ attempts: [7] }, 'attempt 1 must have a code'],

@@ -112,7 +112,7 @@ test('estimate: bounds must hold the resistance, and lie the larger at most thre
   expect(at(Req * 0.8, Req * 1.5)).toMatchObject({ done: true, said: [{ isRight: true }] })
   expect(at(Req / 10, Req * 10).said[0]).toMatchObject({
     isRight: false,
-    text: expect.stringContaining('True, but wide'),
+    text: expect.stringContaining('True, but too wide'),
   })
   expect(marksOf(at(Req / 10, Req * 10))).toMatchObject({ first: 1, of: 2 })
   expect(at(Req * 1.1, Req * 2).said[0].text).toContain('it is less')
