@@ -3,8 +3,7 @@
 import clsx from 'clsx'
 import { Tooltip } from 'radix-ui'
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react'
-import { keyText, withoutLetters } from './keyText'
-import { useSettings } from './settings'
+import { keyText, useActingKeys } from './keyText'
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   /** What it does, for the tooltip; its key stands behind it. */
@@ -60,8 +59,7 @@ export function Tip({
   readonly keys?: string
   readonly children: ReactNode
 }) {
-  const { letters } = useSettings().settings
-  const shown = letters ? keys : withoutLetters(keys)
+  const shown = useActingKeys()(keys)
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>

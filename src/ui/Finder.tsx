@@ -8,11 +8,11 @@ import { api, type LogbookEntry } from './api'
 import { useCommandLists, type Command } from './commands'
 import { elsewhere, networkOf, pathOf, screenNames, screenOf } from './elsewhere'
 import { finderHint, firstShown, namedLike, valueOf } from './found'
-import { keyText, withoutLetters } from './keyText'
+import { keyText, useActingKeys } from './keyText'
 import { usePalette } from './palette'
 import { schoolTexts, schoolWords } from './schoolTexts'
 import { useSettings } from './settings'
-import { toast } from './toast'
+import { saidRun } from './toast'
 import { useGo } from './useGo'
 
 /** The most networks that are offered at once; typing more of a name finds the others. */
@@ -33,11 +33,11 @@ function useMethodCommands(): readonly Command[] {
           schoolChoices[choice].map((value) => {
             const texts: Readonly<Record<string, string>> = schoolTexts[choice]
             const name = `Method: ${schoolWords[choice].label} ${texts[value]}`
-            const run = () => {
-              change({ [choice]: value })
-              const undo = { label: 'Undo', onClick: () => change({ [choice]: settings[choice] }) }
-              toast(name, { action: undo })
-            }
+            const run = saidRun(
+              name,
+              () => change({ [choice]: value }),
+              () => change({ [choice]: settings[choice] }),
+            )
             return { name, also: 'how it is worked', run }
           }),
         ),
@@ -71,7 +71,8 @@ export default function Finder() {
   const method = useMethodCommands()
   const others = useElsewhere(here)
   const go = useGo()
-  const { nodes, form, letters } = useSettings().settings
+  const { nodes, form } = useSettings().settings
+  const acting = useActingKeys()
   const [found, setFound] = useState<{ readonly to: string; readonly networks: readonly LogbookEntry[] } | null>(null)
   // What the person went to; null as long as they did not, and again when what is shown changes.
   const [gone, setGone] = useState<string | null>(null)
@@ -159,9 +160,7 @@ export default function Finder() {
           {offered.map(({ name, keys = '' }) => (
             <Palette.Item key={name} value={name} onSelect={take} className={item}>
               {name}
-              <kbd className="shrink-0 font-mono text-xs text-soft">
-                {keyText(letters ? keys : withoutLetters(keys))}
-              </kbd>
+              <kbd className="shrink-0 font-mono text-xs text-soft">{keyText(acting(keys))}</kbd>
             </Palette.Item>
           ))}
         </Palette.Group>

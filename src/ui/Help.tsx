@@ -1,5 +1,5 @@
 import { commandGroups, useCommandLists } from './commands'
-import { keyText, withoutLetters } from './keyText'
+import { keyText, useActingKeys } from './keyText'
 import { usePalette } from './palette'
 import { useSettings } from './settings'
 
@@ -41,6 +41,7 @@ const ways = [
 export default function Help() {
   const lists = useCommandLists()
   const { letters } = useSettings().settings
+  const acting = useActingKeys()
   return (
     <div className="grid gap-4">
       <section aria-label="By hand">
@@ -64,7 +65,7 @@ export default function Help() {
             <h3 className="mb-1 font-semibold">{group}</h3>
             <ul className="grid gap-0.5">
               {commands.map(({ name, keys = '', within, run }) => {
-                const shown = keyText(letters || within ? keys : withoutLetters(keys))
+                const shown = keyText(acting(keys, within))
                 return (
                   <li key={name}>
                     <button

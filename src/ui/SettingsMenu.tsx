@@ -10,32 +10,12 @@ import { MenuItem, MenuPanel } from './MenuItem'
 import { usePalette } from './palette'
 import { settingChoices, themes } from './settingChoices'
 import { useSettings } from './settings'
-import { toast } from './toast'
-
-/** Changes a setting from afar: what it is now is said, with Undo. */
-function useSaidChange() {
-  const { settings, change } = useSettings()
-  const { theme = 'system', setTheme } = useTheme()
-  return useMemo(() => {
-    const say = (text: string, undo: () => void) => toast(text, { action: { label: 'Undo', onClick: undo } })
-    return {
-      settings,
-      theme,
-      setTheme: (next: string, name: string) => {
-        setTheme(next)
-        say(`Theme: ${name}`, () => setTheme(theme))
-      },
-      set: (setting: (typeof settingChoices)[number]['setting'], value: unknown, said: string) => {
-        change({ [setting]: value })
-        say(said, () => change({ [setting]: settings[setting] }))
-      },
-    }
-  }, [settings, change, theme, setTheme])
-}
+import { saidRun } from './toast'
 
 /** The commands of all settings: each value is found by its name; a key goes on to the next. */
 function useSettingCommands(): readonly Command[] {
-  const { settings, theme, set, setTheme } = useSaidChange()
+  const { settings, change } = useSettings()
+  const { theme = 'system', setTheme } = useTheme()
   return useMemo(
     () => [
       { name: 'Settings', also: 'options preferences look view', run: () => usePalette.setState({ open: 'settings' }) },
@@ -44,17 +24,30 @@ function useSettingCommands(): readonly Command[] {
         return options.map(({ value, name }, i) => {
           const text = `${label}: ${name}`
           const isNext = i === (at + 1) % options.length
-          return { name: text, also, run: () => set(setting, value, text), ...(isNext && { keys }) }
+          return {
+            name: text,
+            also,
+            run: saidRun(
+              text,
+              () => change({ [setting]: value }),
+              () => change({ [setting]: settings[setting] }),
+            ),
+            ...(isNext && { keys }),
+          }
         })
       }),
       ...themes.map(({ value, name }, i) => ({
         name: `Theme: ${name}`,
         also: 'colour mode night look',
-        run: () => setTheme(value, name),
+        run: saidRun(
+          `Theme: ${name}`,
+          () => setTheme(value),
+          () => setTheme(theme),
+        ),
         ...((theme === 'dark' ? i === 1 : i === 2) && { keys: 'd' }),
       })),
     ],
-    [settings, theme, set, setTheme],
+    [settings, change, theme, setTheme],
   )
 }
 

@@ -3,7 +3,7 @@
 import { useEffect, useId } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { create } from 'zustand'
-import { withoutLetters } from './keyText'
+import { useActingKeys } from './keyText'
 import { usePalette } from './palette'
 import { useSettings } from './settings'
 
@@ -88,7 +88,7 @@ function BoundKey({
   readonly command: Command
 }) {
   const { letters } = useSettings().settings
-  const bound = letters || within ? keys : withoutLetters(keys)
+  const bound = useActingKeys()(keys, within)
   // A letter is one only where nobody writes, and where it belongs.
   const isElsewhere = ({ key }: KeyboardEvent) => {
     const at = document.activeElement

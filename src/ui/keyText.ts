@@ -1,3 +1,5 @@
+import { useSettings } from './settings'
+
 const shown: Readonly<Record<string, string>> = {
   mod: 'Ctrl',
   shift: 'Shift',
@@ -32,4 +34,10 @@ export function withoutLetters(keys: string): string {
     .split(',')
     .filter((key) => !/^(shift\+)?.?$/.test(key))
     .join(',')
+}
+
+/** Tells which keys of a command act: without a place in which they do, single letters only where the person asked for that. */
+export function useActingKeys(): (keys: string, within?: string) => string {
+  const { letters } = useSettings().settings
+  return (keys, within) => (letters || within !== undefined ? keys : withoutLetters(keys))
 }

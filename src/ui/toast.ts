@@ -22,10 +22,21 @@ async function show(kind: 'message' | 'success' | 'error', text: string, options
 export function toast(text: string, options?: ExternalToast): void {
   void show('message', text, options)
 }
+/** Says what was done, with a way back. */
+toast.undoable = (text: string, undo: () => void): void =>
+  toast(text, { duration: 15_000, action: { label: 'Undo', onClick: undo } })
 toast.success = (text: string): void => void show('success', text)
 toast.error = (text: string): void => void show('error', text)
 
 export const noClipboard = 'The browser does not let the clipboard be used'
+
+/** What does something, says it, and offers the way back. */
+export function saidRun(text: string, run: () => void, undo: () => void): () => void {
+  return () => {
+    run()
+    toast.undoable(text, undo)
+  }
+}
 
 /**
  * Puts a text on the clipboard, and says so, or that the browser does not let it.

@@ -36,5 +36,8 @@ test.each([
 test('what is no JSON, no object or too long is refused', () => {
   expect(readWayText('{').ok).toBe(false)
   expect(readWayText('[1]')).toEqual({ ok: false, problems: ['a way is a JSON object'] })
-  expect(readWayText(' '.repeat(30_000))).toEqual({ ok: false, problems: ['the file is over the limit of 20,000 characters'] })
+  expect(readWayText(' '.repeat(30_000))).toEqual({
+    ok: false,
+    problems: ['the file is over the limit of 20,000 characters'],
+  })
 })

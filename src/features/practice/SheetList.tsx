@@ -74,16 +74,12 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
     const answer = await api.remove('sheet', id)
     if (!answer.ok) return void toast.error(problemText(answer.problems))
     setSheets((before) => before.filter((it) => it.id !== id))
-    toast(`“${sheet.title || 'Untitled sheet'}” deleted`, {
-      action: {
-        label: 'Undo',
-        onClick: () =>
-          void api.restore('sheet', id).then((again) => {
-            if (again.ok) setSheets((before) => [again.body, ...before])
-            else toast.error(problemText(again.problems))
-          }),
-      },
-    })
+    const putBack = async () => {
+      const again = await api.restore('sheet', id)
+      if (again.ok) setSheets((before) => [again.body, ...before])
+      else toast.error(problemText(again.problems))
+    }
+    toast.undoable(`“${sheet.title || 'Untitled sheet'}” is deleted`, () => void putBack())
   }
   const commands = useMemo(
     (): readonly Command[] => [

@@ -101,7 +101,7 @@ export function Attempt({
   const startOver = () => {
     restart()
     setChosen([])
-    toast('Started over', { action: { label: 'Undo', onClick: () => attempt.takeUp(moves) } })
+    toast.undoable('Started over', () => attempt.takeUp(moves))
   }
   return (
     <section

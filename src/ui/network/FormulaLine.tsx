@@ -77,10 +77,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
 
   const tellGone = (gone: readonly string[]) => {
     if (gone.length > 0) {
-      toast(`Removed, since they are not in the new formula: ${gone.join(', ')}`, {
-        duration: 10_000,
-        action: { label: 'Undo', onClick: store.undo },
-      })
+      toast.undoable(`Removed, since they are not in the new formula: ${gone.join(', ')}`, store.undo)
     }
   }
   const leave = () => {

@@ -8,8 +8,5 @@ export function sayBinned(id: string, title: string, onBack: () => void): void {
     if (!answer.ok && answer.status !== 404) toast.error(problemText(answer.problems))
     else onBack()
   }
-  toast(`“${title || 'Untitled network'}” is in the bin`, {
-    duration: 15_000,
-    action: { label: 'Undo', onClick: () => void putBack() },
-  })
+  toast.undoable(`“${title || 'Untitled network'}” is in the bin`, () => void putBack())
 }

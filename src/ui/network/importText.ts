@@ -10,7 +10,6 @@ import type { RefusedImport, WorkStore } from './store'
  * What was not understood is kept in the store until the person dismisses it.
  */
 export function importText(store: WorkStore, from: string, text: string): void {
-  const undo = { action: { label: 'Undo', onClick: store.undo } }
   const refuse = (problems: readonly string[]) => {
     const refused: RefusedImport | null = problems.length > 0 ? { from, problems } : null
     store.setState({ refused })
@@ -19,13 +18,13 @@ export function importText(store: WorkStore, from: string, text: string): void {
     const read = readNetworkText(text)
     if (!read.ok) return refuse(read.problems.map((problem) => problemText([problem])))
     store.change(writeNetwork(read.network), null)
-    toast(`${from} is imported`, undo)
+    toast.undoable(`${from} is imported`, store.undo)
     return refuse([])
   }
   const { document, added, replaced, refused } = pasteRows(store.getState().document, text)
   if (added + replaced > 0) {
     store.change(document, null)
-    toast(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, undo)
+    toast.undoable(`${added} ${added === 1 ? 'part' : 'parts'} added, ${replaced} replaced`, store.undo)
   }
   refuse(refused)
 }
