@@ -35,9 +35,9 @@ export function SidePanel({
     // On a small screen it is all there is.
     const isAlone = window.matchMedia('(max-width: 1023px)').matches
     const others = isAlone ? [...document.querySelectorAll<HTMLElement>('header, [data-head], main')] : []
-    for (const it of others) it.inert = true
+    for (const it of others) it.toggleAttribute('inert', true)
     return () => {
-      for (const it of others) it.inert = false
+      for (const it of others) it.toggleAttribute('inert', false)
       focusLater(() => (before?.isConnected ? before : null))
     }
   }, [])

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react'
-import { openPalette } from './palette'
+import { openPalette, usePalette } from './palette'
 
 /** What can have the focus. */
 export type Focusable = HTMLElement | SVGElement
@@ -185,7 +185,18 @@ function nextForText(): Focusable | 'soon' | null {
 
 /** Whether a key that is typed now is for somebody who takes it. */
 function isForIt(at: Element | null): boolean {
-  return overlay() !== null || (at !== null && !isOnNothing() && at.closest(takers) !== null)
+  return at !== null && !isOnNothing() && at.closest(takers) !== null
+}
+
+/** What is typed in a dialog goes into its field; in the help, which has none, into the palette. */
+function typedOver(over: HTMLElement, event: KeyboardEvent): void {
+  const fields = over.matches('[role=dialog]') ? [...over.querySelectorAll(textFields)] : []
+  const field = fields.find(isUsable)
+  if (field) give(field)
+  else if (usePalette.getState().open === 'help') {
+    event.preventDefault()
+    openPalette(event.key)
+  }
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -196,6 +207,8 @@ function onKey(event: KeyboardEvent): void {
     return
   }
   if (!isText(event) || event.key === ' ' || isForIt(document.activeElement)) return
+  const over = overlay()
+  if (over) return typedOver(over, event)
   const next = nextForText()
   if (next === 'soon') {
     event.preventDefault()

@@ -22,9 +22,13 @@ async function show(kind: 'message' | 'success' | 'error', text: string, options
 export function toast(text: string, options?: ExternalToast): void {
   void show('message', text, options)
 }
-/** Says what was done, with a way back. */
-toast.undoable = (text: string, undo: () => void): void =>
-  toast(text, { duration: 15_000, action: { label: 'Undo', onClick: undo } })
+/**
+ * Says what was done, with a way back.
+ *
+ * @param isLong for what no key takes back
+ */
+toast.undoable = (text: string, undo: () => void, isLong = false): void =>
+  toast(text, { duration: isLong ? 15_000 : 6_000, action: { label: 'Undo', onClick: undo } })
 toast.success = (text: string): void => void show('success', text)
 toast.error = (text: string): void => void show('error', text)
 

@@ -52,7 +52,7 @@ export function RunMenu({
 }) {
   const remove = async () => {
     const before = await runs.remove()
-    if (before) toast.undoable(`“${before.title || 'Untitled run'}” is deleted`, () => void onBegin(before))
+    if (before) toast.undoable(`“${before.title || 'Untitled run'}” is deleted`, () => void onBegin(before), true)
   }
   const fileOf = (end: string) => fileName(`${network.title} ${run.title}`, end)
   const saveJson = () =>

@@ -79,7 +79,7 @@ export function SheetList({ first }: { readonly first: readonly Saved<'sheet'>[]
       if (again.ok) setSheets((before) => [again.body, ...before])
       else toast.error(problemText(again.problems))
     }
-    toast.undoable(`“${sheet.title || 'Untitled sheet'}” is deleted`, () => void putBack())
+    toast.undoable(`“${sheet.title || 'Untitled sheet'}” is deleted`, () => void putBack(), true)
   }
   const commands = useMemo(
     (): readonly Command[] => [

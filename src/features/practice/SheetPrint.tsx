@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useMemo } from 'react'
 import { taskOf, type KeptSheet, type Task, type TaskMove } from '@/core/learner'
 import { Button } from '@/ui/Button'
+import { Main } from '@/ui/Main'
 import { Paper } from '@/ui/paper/Paper'
 import { useAwake } from '@/ui/awake'
 import { attemptsOf, markRow } from './markRows'
@@ -23,7 +24,7 @@ export function SheetPrint(props: Props) {
   const isAwake = useAwake()
   const { id } = props
   return (
-    <div className="min-h-screen bg-desk p-4 print:bg-white print:p-0">
+    <Main className="min-h-screen bg-desk p-4 print:bg-white print:p-0">
       <p className="mx-auto mb-4 flex max-w-[190mm] gap-2 print:hidden">
         <Button look="strong" disabled={!isAwake} onClick={() => window.print()}>
           Print
@@ -36,7 +37,7 @@ export function SheetPrint(props: Props) {
         </Link>
       </p>
       {isAwake && <Pages {...props} />}
-    </div>
+    </Main>
   )
 }
 

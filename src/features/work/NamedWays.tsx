@@ -48,7 +48,7 @@ export function NamedWays({ school }: { readonly school: School }) {
   const remove = async (id: string, way: Way) => {
     const answer = await api.remove('way', id)
     if (!answer.ok && answer.status !== 404) return setProblem(problemText(answer.problems))
-    toast.undoable(`“${way.name}” is deleted`, () => void keep(way))
+    toast.undoable(`“${way.name}” is deleted`, () => void keep(way), true)
     show(await api.list('way'))
   }
   const bring = async (file: File) => {

@@ -2,7 +2,7 @@ import clsx from 'clsx'
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { toast } from '../toast'
 import type { Worksheet } from '@/core/worksheet'
-import { applyFormula, writeFormula, applySupplyText, supplyText } from '@/core/entry'
+import { applyFormula, writeFormula, applySupplyText, supplyText, tellsSource } from '@/core/entry'
 import type { Network, NetworkDocument } from '@/core/network'
 import { wire } from '@/core/structure'
 import { Button } from '../Button'
@@ -43,8 +43,10 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
   const [isHeard, setHeard] = useState(false)
   const field = useTypedField(store, 'formula', isHeard ? applyUnlessThere : applyUnlessDrawn)
   const input = useRef<HTMLInputElement>(null)
+  const wasEmpty = useRef(false)
   useHearing((text) => {
-    if (!beginsNetwork(text) || !input.current) return false
+    // Under a panel that has the screen to itself it takes nothing.
+    if (!beginsNetwork(text) || !input.current || input.current.closest('[inert]')) return false
     input.current.focus()
     input.current.select()
     // Before the key is written.
@@ -98,16 +100,23 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
     setHeard(false)
     field.leave()
   }
+  // 9 V is no network, but tells what the source gives.
+  const ofSource = problem && tellsSource(text) ? applySupplyText(store.getState().document, text) : null
   const onKeyDown = ({ key }: KeyboardEvent) => {
     if (key === 'Escape' && (asks || problem)) keep()
-    if (key !== 'Enter' || problem) return
+    if (key !== 'Enter' || (problem && !ofSource?.ok)) return
+    if (ofSource?.ok) {
+      keep()
+      store.change(ofSource.document, null)
+      return goHome()
+    }
     if (asks) replace()
-    // What is known of the source comes next.
-    const { document } = store.getState()
-    const supply = document.parts.find(({ kind }) => kind === 'source')
+    // Nobody has said yet what the source of a new network gives.
     const source = globalThis.document.getElementById('source')
-    if (source && supply && supplyText(document) === '') source.focus()
-    else goHome()
+    if (wasEmpty.current && source instanceof HTMLInputElement) {
+      source.focus()
+      source.select()
+    } else goHome()
   }
   return (
     <div className="relative min-w-40 flex-1 sm:min-w-64">
@@ -132,6 +141,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
         autoComplete="off"
         onFocus={() => {
           if (half === undefined) setHeard(false)
+          wasEmpty.current = !hasResistors(store.getState().document)
           field.begin(text)
         }}
         onChange={(event) => field.type(event.target.value)}
@@ -149,7 +159,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
             </mark>
             {text.slice(problem.end, problem.end + 10)}
           </code>
-          {problem.message}
+          {ofSource?.ok ? 'Enter gives this to the source.' : problem.message}
         </p>
       )}
       {asks && (

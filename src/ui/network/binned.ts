@@ -8,5 +8,5 @@ export function sayBinned(id: string, title: string, onBack: () => void): void {
     if (!answer.ok && answer.status !== 404) toast.error(problemText(answer.problems))
     else onBack()
   }
-  toast.undoable(`“${title || 'Untitled network'}” is in the bin`, () => void putBack())
+  toast.undoable(`“${title || 'Untitled network'}” is in the bin`, () => void putBack(), true)
 }

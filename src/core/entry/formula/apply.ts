@@ -163,6 +163,12 @@ export function withUnit(typed: string | number, unit: Unit): string {
   return read.ok && read.unit === null ? `${typed} ${unit}` : String(typed)
 }
 
+/** Whether a text is a voltage, a current or a power with its unit, as only a source has it. */
+export function tellsSource(text: string): boolean {
+  const read = readQuantity(text, null)
+  return read.ok && read.unit !== null && read.unit !== 'Ω'
+}
+
 /**
  * Makes a document's supply be what a text says. The unit decides: `12 V` (or a bare number) is the source's voltage,
  * `250 mA` its current, `5 W` its power; a resistor's name in front makes it that resistor's; `?` asks for the
