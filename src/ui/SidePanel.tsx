@@ -3,7 +3,13 @@ import { useEffect, useLayoutEffect, useRef, type ReactNode } from 'react'
 import { Button } from './Button'
 import { focusLater } from './home'
 
-/** A panel at the side of the screen. What it stands beside stays where it is; Esc or its button closes it. */
+/** The room for a panel, of what stands beside it. */
+export const besidePanel = 'xl:mr-96 2xl:mr-[29rem]'
+
+/**
+ * A panel at the side of the screen, beside which `besidePanel` leaves room; where there is none it is all that can be used.
+ * Esc or its button closes it.
+ */
 export function SidePanel({
   title,
   onClose,
@@ -32,34 +38,49 @@ export function SidePanel({
   useEffect(() => {
     const before = document.activeElement
     panel.current?.focus({ preventScroll: true })
-    // On a small screen it is all there is.
-    const isAlone = window.matchMedia('(max-width: 1023px)').matches
+    const isAlone = window.matchMedia('(max-width: 1279px)').matches
     const others = isAlone ? [...document.querySelectorAll<HTMLElement>('header, [data-head], main')] : []
-    for (const it of others) it.toggleAttribute('inert', true)
+    const hide = (isHidden: boolean) => {
+      for (const it of others) {
+        it.toggleAttribute('inert', isHidden)
+        if (isHidden) it.ariaHidden = 'true'
+        else it.removeAttribute('aria-hidden')
+      }
+    }
+    hide(true)
     return () => {
-      for (const it of others) it.toggleAttribute('inert', false)
+      hide(false)
       focusLater(() => (before?.isConnected ? before : null))
     }
   }, [])
   return (
-    // oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- Esc closes it from wherever in it one is
-    <aside
-      ref={panel}
-      tabIndex={-1}
-      aria-label={title}
-      data-side-panel
-      className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none lg:top-(--top) print:hidden"
-      onKeyDown={(event) => {
-        if (event.key !== 'Escape' || event.defaultPrevented) return
-        event.stopPropagation()
-        onClose()
-      }}
-    >
-      <Button look="plain" aria-label={`Close ${title}`} className="absolute top-2 right-2" onClick={onClose}>
-        <X size={16} aria-hidden />
-      </Button>
-      <h2 className="mb-2 pr-10 text-base font-semibold">{title}</h2>
-      {children}
-    </aside>
+    <>
+      <button
+        type="button"
+        tabIndex={-1}
+        aria-hidden
+        className="fixed inset-0 z-20 cursor-default bg-bar/40 xl:hidden print:hidden"
+        onClick={onClose}
+      />
+      {/* oxlint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- Esc closes it from wherever in it one is */}
+      <aside
+        ref={panel}
+        tabIndex={-1}
+        aria-label={title}
+        data-side-panel
+        className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none xl:top-(--top) xl:w-96 xl:shadow-none 2xl:w-[29rem] print:hidden"
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape' || event.defaultPrevented) return
+          event.stopPropagation()
+          onClose()
+        }}
+      >
+        <Button look="plain" aria-label={`Close ${title}`} className="absolute top-2 right-2" onClick={onClose}>
+          <X size={16} aria-hidden />
+        </Button>
+        <h2 className="mb-2 pr-10 text-base font-semibold">{title}</h2>
+        {children}
+      </aside>
+    </>
   )
 }

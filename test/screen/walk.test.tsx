@@ -233,7 +233,7 @@ test('what is typed in a dialog goes into its field; in the help, into the palet
 
 test('on a small screen, where a panel has the screen to itself, the palette takes what is typed', async () => {
   const wide = window.matchMedia
-  window.matchMedia = (query) => ({ ...wide(query), matches: query.includes('1023') })
+  window.matchMedia = (query) => ({ ...wide(query), matches: query.includes('1279') })
   try {
     await open(Work, five)
     await click(button('Method'))

@@ -21,9 +21,9 @@ export function Exchange(props: Props) {
   return (
     <div
       data-exchange={chosen}
-      className="grid gap-x-10 gap-y-2 rounded-lg border-2 border-dashed border-chosen bg-panel px-4 py-2.5 @4xl:grid-cols-2"
+      className="grid gap-x-10 gap-y-2 rounded-lg border-2 border-dashed border-chosen bg-panel px-4 py-2.5 @valley:grid-cols-2"
     >
-      <div className="@4xl:text-right" data-words data-stand={`${row.key} reduce`}>
+      <div className="@valley:text-right" data-words data-stand={`${row.key} reduce`}>
         <BlockWords {...props} side="reduce" block={row.down[0]} reached={reached('reduce')} tone="text-chosen">
           {offered.length > 1 && (
             <Select

@@ -33,9 +33,9 @@ export const Spine = memo(function Spine({
     <div
       style={{ gridRow: at + 1 }}
       // On a narrow screen it would lie over the sheet; what it offers is in the bar, or in the report.
-      className="relative hidden items-center justify-center @4xl:col-start-2 @4xl:flex @4xl:flex-col @4xl:gap-1"
+      className="relative hidden items-center justify-center @valley:col-start-2 @valley:flex @valley:flex-col @valley:gap-1"
     >
-      <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @4xl:block" />
+      <span aria-hidden className="absolute -inset-y-1 hidden w-0.5 bg-expand @valley:block" />
       {onJump ? (
         <>
           {jump('reduce', '↓', `Go down to sheet ${number}`)}

@@ -123,7 +123,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           {outward ? 'climb outward from what is known, combining on the way' : orders[worksheet.choices.order].words}
         </p>
         {climbs && (
-          <p className="hidden @4xl:block">
+          <p className="hidden @valley:block">
             undo the steps, carrying current or voltage back <span className="font-semibold text-expand">Expand ↑</span>
           </p>
         )}
@@ -133,7 +133,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
       <div
         className={clsx(
           'grid grid-cols-1 gap-y-2',
-          climbs ? '@4xl:grid-cols-[minmax(0,1fr)_2rem_minmax(0,1fr)]' : '@4xl:grid-cols-[minmax(0,1fr)_2.5rem]',
+          climbs ? '@valley:grid-cols-[minmax(0,1fr)_2rem_minmax(0,1fr)]' : '@valley:grid-cols-[minmax(0,1fr)_2.5rem]',
         )}
       >
         {shown.map((it, at) => (
@@ -176,7 +176,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
           {supply && <SupplyBar worksheet={worksheet} row={supply} current={row === supply.key} reveal={reveal} />}
         </div>
         {climbs && (
-          <p className="col-span-full font-semibold text-expand @4xl:hidden">↑ Expand: undo the steps, last first</p>
+          <p className="col-span-full font-semibold text-expand @valley:hidden">↑ Expand: undo the steps, last first</p>
         )}
         {climbs &&
           shown
@@ -186,7 +186,7 @@ export function Valley({ worksheet, row, reveal, onRow }: Props) {
               it.number === null ? null : (
                 <div
                   key={it.key}
-                  className="flex items-center justify-start row-side @4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+                  className="flex items-center justify-start row-side @valley:col-start-3 @valley:[grid-row:var(--row)]"
                   style={{ '--row': at + 1 } as React.CSSProperties}
                 >
                   {sideOf(it, at, 'expand')}

@@ -17,7 +17,7 @@ import { NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork, type Mode } from '@/ui/network/OpenNetwork'
 import { isHalfTyped } from '@/ui/network/store'
 import { useSettings } from '@/ui/settings'
-import { SidePanel } from '@/ui/SidePanel'
+import { besidePanel, SidePanel } from '@/ui/SidePanel'
 import { Stepped } from './Stepped'
 import { Later } from './Lazy'
 import { TakeOutWork, useTableOut } from './TakeOutWork'
@@ -167,7 +167,7 @@ export function Work() {
     >
       <Commands group="This screen" list={commands} />
       <div className="flex flex-1 flex-col">
-        <Main next={next} className="min-w-0 flex-1 px-3 pt-2 pb-8">
+        <Main next={next} className={clsx('min-w-0 flex-1 px-3 pt-2 pb-8', panel !== null && besidePanel)}>
           <h1 className="sr-only">{document.title || 'Untitled network'}: worked</h1>
           <Findings worksheet={worksheet} problems={problems} document={document} isTried={isTried} />
           {worksheet?.arithmetic === 'float' && (

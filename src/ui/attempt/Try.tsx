@@ -167,7 +167,10 @@ export function Attempt({
       )}
       {attempt.saving && (
         <div
-          className={clsx('grid grid-cols-1 gap-y-3', climbs && '@4xl:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]')}
+          className={clsx(
+            'grid grid-cols-1 gap-y-3',
+            climbs && '@valley:grid-cols-[minmax(0,1fr)_2.5rem_minmax(0,1fr)]',
+          )}
         >
           {steps.map((step) => (
             <div key={step} style={{ gridRow: step + 1 }} className="col-start-1">
@@ -189,7 +192,7 @@ export function Attempt({
             [...steps].reverse().map((step) => (
               <div
                 key={step}
-                className="@4xl:col-start-3 @4xl:[grid-row:var(--row)]"
+                className="@valley:col-start-3 @valley:[grid-row:var(--row)]"
                 style={{ '--row': step + 1 } as React.CSSProperties}
               >
                 <TryUp attempt={attempt} step={step} />

@@ -204,7 +204,7 @@ function useThreadCommands({
 }
 
 /** Where both sides of the valley stand below each other, a thread would run over everything: there it is a list. */
-const isWideAt = (width: number) => width >= 896
+const isWideAt = (width: number) => width >= 832
 
 /** In a larger network not everything follows at once. */
 const mostTried = 200
