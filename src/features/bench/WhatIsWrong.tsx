@@ -10,6 +10,7 @@ import {
   type Reading,
   leadsOf,
 } from '@/core/bench'
+import { Docked } from '@/ui/Dock'
 import { Button } from '@/ui/Button'
 import type { Planning } from '@/ui/bench/laid'
 import { benchWorker, useWorkers } from '@/ui/useWorkers'
@@ -109,18 +110,17 @@ export function SoFar({
   const [{ members, probability }] = groupsOf(found.diagnosis.hypotheses)
   const { next } = found.diagnosis
   return (
-    <p
-      aria-hidden
-      className="sticky bottom-0 z-10 -mt-2 flex flex-wrap items-baseline gap-x-3 rounded-t-md border border-b-0 border-line bg-panel px-3 py-1.5 shadow-[0_-4px_12px_rgb(0_0_0/0.12)] print:hidden"
-    >
-      <span className="font-semibold">
-        {found.diagnosis.fits
-          ? members.map(({ text }) => text).join(', or ')
-          : 'no single fault explains these readings'}
-      </span>
-      {found.diagnosis.fits && <span className="font-mono">{percentOf(probability)}</span>}
-      {next && <span className="text-soft">next {nextName(bench, next)}</span>}
-    </p>
+    <Docked label="So far" foot={{ clearOf: () => document.activeElement?.closest('[data-reading]') ?? null }}>
+      <p className="flex flex-wrap items-baseline gap-x-3 px-4 py-1.5">
+        <span className="font-semibold">
+          {found.diagnosis.fits
+            ? members.map(({ text }) => text).join(', or ')
+            : 'no single fault explains these readings'}
+        </span>
+        {found.diagnosis.fits && <span className="font-mono">{percentOf(probability)}</span>}
+        {next && <span className="text-soft">next {nextName(bench, next)}</span>}
+      </p>
+    </Docked>
   )
 }
 
