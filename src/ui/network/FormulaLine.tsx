@@ -124,7 +124,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
         ref={input}
         id="formula"
         aria-label="The network as a formula"
-        aria-invalid={problem !== null}
+        aria-invalid={problem !== null && !ofSource?.ok}
         aria-describedby={problem || asks || left.length > 0 || (noFormula && !floating) ? 'formula-note' : undefined}
         value={text}
         placeholder={
@@ -147,9 +147,17 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
         onChange={(event) => field.type(event.target.value)}
         onBlur={leave}
         onKeyDown={onKeyDown}
-        className={clsx('h-9 w-full field font-mono placeholder:text-soft', problem && '!border-trouble')}
+        className={clsx(
+          'h-9 w-full field font-mono placeholder:text-soft',
+          problem && !ofSource?.ok && '!border-trouble',
+        )}
       />
-      {problem && (
+      {ofSource?.ok && (
+        <p id="formula-note" role="status" className={note}>
+          Enter gives this to the source.
+        </p>
+      )}
+      {problem && !ofSource?.ok && (
         <p id="formula-note" role="alert" className={clsx(note, 'text-trouble')}>
           <code className="mr-2 font-mono whitespace-pre">
             {problem.at > 20 && '…'}
@@ -159,7 +167,7 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
             </mark>
             {text.slice(problem.end, problem.end + 10)}
           </code>
-          {ofSource?.ok ? 'Enter gives this to the source.' : problem.message}
+          {problem.message}
         </p>
       )}
       {asks && (
