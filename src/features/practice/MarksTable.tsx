@@ -49,8 +49,8 @@ export function MarksTable({ rows, onClose }: { readonly rows: readonly MarkRow[
                     {i + 1}
                   </th>
                 ))}
-                <th className="pr-3 text-right font-normal">at first</th>
-                <th className="pr-3 text-right font-normal">by now</th>
+                <th className="pr-3 text-right font-normal whitespace-nowrap">at first</th>
+                <th className="pr-3 text-right font-normal whitespace-nowrap">by now</th>
                 <th className="font-normal">slips</th>
               </tr>
             </thead>
@@ -73,12 +73,12 @@ export function MarksTable({ rows, onClose }: { readonly rows: readonly MarkRow[
                       {row.tasks[k] ? row.tasks[k].first : ''}
                     </td>
                   ))}
-                  <td className="pr-3 text-right font-mono font-semibold">
+                  <td className="pr-3 text-right font-mono font-semibold whitespace-nowrap">
                     {row.first} of {row.total}
                   </td>
                   <td className="pr-3 text-right font-mono">{row.now}</td>
                   <td>
-                    {row.slips.map(({ slip, times }) => `${slipName(slip)}${times > 1 ? ` ×${times}` : ''}`).join(', ')}
+                    {row.slips.map(({ slip, times }) => `${slipName(slip)}${times > 1 ? ` ×${times}` : ''}`).join('; ')}
                   </td>
                 </tr>
               ))}
