@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { benchOf, diagnose, meters, readingsOf, readMeter } from '@/core/bench'
 import { adjointOf, backward, compile, expandValues, reduceValues, tapeOf } from '@/core/solution'
 import { readNetwork } from '@/core/network'
@@ -127,12 +127,17 @@ export function samplingRows(): Promise<Row[]> {
   })
 }
 
+/** One quantity in the open list. */
+async function optionOf(page: Page, quantity: number): Promise<Locator> {
+  await page.getByLabel('Of which value').click()
+  return page.getByRole('option').nth(quantity)
+}
+
 /** Chooses another quantity; how long until its first histogram and until all samples are there, in milliseconds. */
-function sampleOnce(page: Page, quantity: number): Promise<{ first: number; all: number }> {
-  return page.getByLabel('Of which value').evaluate(async (select: HTMLSelectElement, value) => {
+async function sampleOnce(page: Page, quantity: number): Promise<{ first: number; all: number }> {
+  return (await optionOf(page, quantity)).evaluate(async (option, value) => {
     const start = performance.now()
-    Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')?.set?.call(select, value)
-    select.dispatchEvent(new Event('change', { bubbles: true }))
+    option.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     const until = async (isThere: () => boolean) => {
       await window.painted()
       while (!isThere() && performance.now() < start + 20_000) await new Promise((done) => requestAnimationFrame(done))
@@ -148,10 +153,9 @@ function sampleOnce(page: Page, quantity: number): Promise<{ first: number; all:
 }
 
 /** Chooses another quantity and cancels while it is sampled; how long until it has stopped, in milliseconds. */
-function cancelOnce(page: Page, quantity: number): Promise<number> {
-  return page.getByLabel('Of which value').evaluate(async (select: HTMLSelectElement, value) => {
-    Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')?.set?.call(select, value)
-    select.dispatchEvent(new Event('change', { bubbles: true }))
+async function cancelOnce(page: Page, quantity: number): Promise<number> {
+  return (await optionOf(page, quantity)).evaluate(async (option) => {
+    option.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     const button = () => document.querySelector<HTMLElement>('[data-sampling] button')
     while (!button()) await new Promise((done) => requestAnimationFrame(done))
     await new Promise((done) => setTimeout(done, 60))
@@ -159,5 +163,5 @@ function cancelOnce(page: Page, quantity: number): Promise<number> {
     button()?.click()
     while (button()) await new Promise((done) => requestAnimationFrame(done))
     return performance.now() - start
-  }, String(quantity))
+  })
 }

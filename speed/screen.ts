@@ -60,7 +60,7 @@ async function scriptBytes(page: Page, address: string): Promise<number> {
 /** Types values into the parts list and takes the median time until the frame with what is watched, where that is, is painted. */
 async function editTime(page: Page, watched: string): Promise<number> {
   const cell = page.getByLabel('value of R1', { exact: true })
-  if (!(await cell.isVisible())) await page.keyboard.press('p')
+  if (!(await cell.isVisible())) await page.getByRole('button', { name: 'Parts' }).click()
   await cell.waitFor()
   await page.locator(watched).scrollIntoViewIfNeeded()
   await page.waitForTimeout(300)
@@ -120,7 +120,7 @@ async function knobTimes(page: Page) {
   const staircase = page.locator('[data-staircase]')
   await staircase.waitFor()
   await page.locator('[data-row="0"][data-side="reduce"] svg [data-line]').first().click()
-  await page.getByRole('button', { name: 'Turn it' }).click()
+  await page.getByRole('button', { name: 'Other values' }).click()
   const knob = page.locator('[data-knob]')
   await knob.waitFor()
   const atSheet = await turnTime(page, knob)
