@@ -43,7 +43,7 @@ export function SidePanel({
     const hide = (isHidden: boolean) => {
       for (const it of others) {
         it.toggleAttribute('inert', isHidden)
-        if (isHidden) it.ariaHidden = 'true'
+        if (isHidden) it.setAttribute('aria-hidden', 'true')
         else it.removeAttribute('aria-hidden')
       }
     }
