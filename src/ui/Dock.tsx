@@ -9,24 +9,27 @@ const Place = createContext<HTMLElement | null>(null)
 /** What a screen puts where it stays in sight while one scrolls, from wherever it is made. */
 export function Docked({
   label,
-  foot,
+  isAtFoot = false,
+  clearOf,
   children,
 }: {
   readonly label: string
-  /** For what comes and goes: it lies at the foot of the screen, so that nothing else moves; what must not lie under it. */
-  readonly foot?: { readonly clearOf: () => Element | null }
+  /** For what comes and goes: it lies at the foot of the screen, so that nothing else moves. */
+  readonly isAtFoot?: boolean
+  /** What must not lie under it when it comes. */
+  readonly clearOf?: () => Element | null | undefined
   readonly children: ReactNode
 }) {
   const place = useContext(Place)
   const section = useRef<HTMLElement>(null)
-  const clearOf = useRef(foot?.clearOf)
+  const findClear = useRef(clearOf)
   useLayoutEffect(() => {
     if (!place || !section.current) return
     const lay = () => keepRoom(place)
     const sized = new ResizeObserver(lay)
     sized.observe(section.current)
     lay()
-    clearOf.current?.()?.scrollIntoView({ block: 'nearest' })
+    findClear.current?.()?.scrollIntoView({ block: 'nearest' })
     return () => {
       sized.disconnect()
       requestAnimationFrame(lay)
@@ -37,7 +40,7 @@ export function Docked({
     <section
       ref={section}
       aria-label={label}
-      className={clsx(foot && 'border-t border-edge bg-panel max-lg:order-first lg:fixed lg:inset-x-0 lg:bottom-0')}
+      className={clsx(isAtFoot && 'border-t border-edge bg-panel max-lg:order-first lg:fixed lg:inset-x-0 lg:bottom-0')}
     >
       {children}
     </section>,

@@ -38,18 +38,21 @@ export function SidePanel({
   useEffect(() => {
     const before = document.activeElement
     panel.current?.focus({ preventScroll: true })
-    const isAlone = window.matchMedia('(max-width: 1279px)').matches
-    const others = isAlone ? [...document.querySelectorAll<HTMLElement>('header, [data-head], main')] : []
-    const hide = (isHidden: boolean) => {
-      for (const it of others) {
+    const alone = window.matchMedia('(max-width: 1279px)')
+    const hideOthers = (isHidden: boolean) => {
+      for (const it of document.querySelectorAll('header, [data-head], main')) {
         it.toggleAttribute('inert', isHidden)
         if (isHidden) it.setAttribute('aria-hidden', 'true')
         else it.removeAttribute('aria-hidden')
       }
     }
-    hide(true)
+    const lay = () => hideOthers(alone.matches)
+    lay()
+    // A window is made wider, a tablet is turned.
+    alone.addEventListener('change', lay)
     return () => {
-      hide(false)
+      alone.removeEventListener('change', lay)
+      hideOthers(false)
       focusLater(() => (before?.isConnected ? before : null))
     }
   }, [])

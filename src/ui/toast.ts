@@ -22,6 +22,7 @@ async function show(kind: 'message' | 'success' | 'error', text: string, options
 export function toast(text: string, options?: ExternalToast): void {
   void show('message', text, options)
 }
+
 /**
  * Says what was done, with a way back.
  *

@@ -110,7 +110,7 @@ export function SoFar({
   const [{ members, probability }] = groupsOf(found.diagnosis.hypotheses)
   const { next } = found.diagnosis
   return (
-    <Docked label="So far" foot={{ clearOf: () => document.activeElement?.closest('[data-reading]') ?? null }}>
+    <Docked label="So far" isAtFoot clearOf={() => document.activeElement?.closest('[data-reading]')}>
       <p className="flex flex-wrap items-baseline gap-x-3 px-4 py-1.5">
         <span className="font-semibold">
           {found.diagnosis.fits

@@ -27,7 +27,7 @@ export function Pointed({
   const names = ids.map((id) => worksheet.elements[id].name).join(' and ')
   const judged = ids.length > 1 ? judgeOn(worksheet, row, ids) : null
   return (
-    <Docked label="What is chosen" foot={{ clearOf: () => document.activeElement?.closest('[aria-pressed]') ?? null }}>
+    <Docked label="What is chosen" isAtFoot clearOf={() => document.activeElement?.closest('[aria-pressed]')}>
       <div
         role="status"
         data-pointed

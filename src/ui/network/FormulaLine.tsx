@@ -111,9 +111,10 @@ export function FormulaLine({ store, network, worksheet, floating }: Props) {
       return goHome()
     }
     if (asks) replace()
-    // Nobody has said yet what the source of a new network gives.
+    // Nobody has said yet what the source gives: of a new network it is only supposed.
     const source = globalThis.document.getElementById('source')
-    if (wasEmpty.current && source instanceof HTMLInputElement) {
+    const isOpen = wasEmpty.current || supplyText(store.getState().document) === ''
+    if (isOpen && source instanceof HTMLInputElement) {
       source.focus()
       source.select()
     } else goHome()

@@ -60,7 +60,7 @@ export function ThreadBar({
   const beside = besideOnThread(worksheet, at, direction).filter((id) => walk.includes(id))
   const others = walk.length - 1
   return (
-    <Docked label="The thread" foot={{ clearOf: () => anchor }}>
+    <Docked label="The thread" isAtFoot clearOf={() => anchor}>
       <div data-thread={direction} className="max-h-[60vh] overflow-auto border-l-4 border-chosen px-4 py-2.5">
         <p role="status" className="sr-only">
           {lineWords(worksheet, at, figures)}.{' '}

@@ -26,7 +26,7 @@ export function WhatIfBar({ whatIf, onWhatIf }: { readonly whatIf: WhatIf; reado
     [onWhatIf],
   )
   return (
-    <Docked label="What if" foot={{ clearOf: () => null }}>
+    <Docked label="What if" isAtFoot>
       <div className="border-l-4 border-chosen px-4 py-2.5">
         <Commands group="This screen" list={commands} />
         <div className="flex flex-wrap items-center gap-2">
