@@ -20,7 +20,7 @@ export function SidePanel({
   readonly children: ReactNode
 }) {
   const panel = useRef<HTMLElement>(null)
-  // Where the screen is wide it begins below what stays in sight.
+  // Where the screen is wide it begins below what stays in sight, and ends above what lies at the foot.
   useLayoutEffect(() => {
     const head = document.querySelector('[data-head]')
     const lay = () => panel.current?.style.setProperty('--top', `${head?.getBoundingClientRect().bottom ?? 0}px`)
@@ -71,7 +71,7 @@ export function SidePanel({
         tabIndex={-1}
         aria-label={title}
         data-side-panel
-        className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none xl:top-(--top) xl:w-96 xl:shadow-none 2xl:w-[29rem] print:hidden"
+        className="fixed inset-y-0 right-0 z-30 w-[min(29rem,100vw)] overflow-auto border-l border-edge bg-panel p-3 shadow-xl outline-none xl:top-(--top) xl:bottom-[var(--foot,0px)] xl:w-96 xl:shadow-none 2xl:w-[29rem] print:hidden"
         onKeyDown={(event) => {
           if (event.key !== 'Escape' || event.defaultPrevented) return
           event.stopPropagation()
