@@ -238,9 +238,10 @@ export function figuresOf(typed: string): number {
 
 /**
  * How near an answer comes to a value: `exact`, to all figures that are written, three at least; `figures`, to the
- * figures that are written, two at least; `near`, as far off as rounding on the way can bring it.
+ * figures that are written, two at least; `cut`, the same, but cut off instead of rounded; `near`, as far off as rounding
+ * on the way can bring it.
  */
-export type Closeness = 'exact' | 'figures' | 'near'
+export type Closeness = 'exact' | 'figures' | 'cut' | 'near'
 
 /**
  * How far figures that were rounded on the way may bring an answer off, as a part of it. Two figures may bring it further
@@ -264,6 +265,7 @@ export function closenessOf(answer: TypedAnswer, wanted: number, isSum = false):
   const short = Math.min(shortFigures(value), answer.method === null ? Infinity : figures)
   if (off <= halfUnit(value, short <= 2 && isSum ? 4 : Math.max(3, short))) return 'exact'
   if (off <= halfUnit(value, Math.max(2, short))) return 'figures'
+  if (isCutOff(answer, wanted) && (!isSum || figures >= 3)) return 'cut'
   if (isSum) return null
   return off <= (isOfTwoFigures(answer) ? onTheWay.two : onTheWay.more) * Math.abs(wanted) ? 'near' : null
 }
@@ -284,6 +286,20 @@ export function isWrittenAs(answer: TypedAnswer, number: number): boolean {
   const written =
     figures === Infinity ? 6 : isWhole(answer) ? Math.min(figures, Math.max(3, shortFigures(value))) : figures
   return Math.abs(value - number) <= halfUnit(value, method === null ? Math.max(3, written) : Math.min(written, 4))
+}
+
+/**
+ * Cut off and not rounded may bring two figures this far off: beyond it they are another number. A choice, not measured.
+ */
+const mostCut = 0.05
+
+/** Whether the digits of a value were written down up to some place, those after it left away. */
+function isCutOff(answer: TypedAnswer, wanted: number): boolean {
+  const { value, method } = answer
+  if (method !== null || Math.abs(value) >= Math.abs(wanted) || value * wanted < 0) return false
+  const figures = isWhole(answer) ? shortFigures(value) : answer.figures
+  const left = Math.abs(wanted - value)
+  return figures >= 2 && left < 2 * halfUnit(value, figures) && left <= mostCut * Math.abs(wanted)
 }
 
 /** Half of the last place of a number written with so many figures, with room for the last digit of a double. */

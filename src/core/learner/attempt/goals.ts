@@ -1,7 +1,8 @@
 import type { Quantity } from '../../number'
 import { elementKey, insideOf } from '../../structure'
 import { answerKey, namedBy, type Own, type Position, type Slot } from './move'
-import { truthByName, isGood } from './named'
+import { truthByName } from './named'
+import { isGood } from './reach'
 import { elementsByKey } from './state'
 
 /** What is to be found: a value of an element, or of what is asked for by name and is none of the learner's elements. */

@@ -22,11 +22,13 @@ import {
   miscopiedStep,
   miscopiedValue,
   type Guess,
+  type ValuePlace,
 } from '../slip'
 import type { ValueTable } from './move'
 import { stepPlace, valuePlace, namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
 import { remark } from './remark'
-import { targetsOf, type Against, type Target } from './named'
+import type { Against } from './named'
+import { reachable, type Target } from './reach'
 
 /** What is said of a number. */
 interface JudgedNumber {
@@ -44,41 +46,64 @@ export function againstValue(paper: OwnPaper, quantity: Quantity, element: numbe
     name: () => namesOf(paper)[element],
     quantity,
     wanted: paper.truth[quantity][element],
-    targets: targetsOf(paper, quantity, element),
+    targets: reachable(paper, quantity, element),
     isSum: quantity === 'resistance' && isExactSum(paper, element),
     guesses: () => guessesAt(paper, quantity, element),
     certain: (value) => certainOf(paper, quantity, element, value),
   }
 }
 
-/** What a number is, before it is asked which slip gives it; `closeness` where it is right within rounding. */
-export function grade(
-  answer: TypedAnswer,
-  { quantity, wanted, targets, isSum }: Against,
-): { readonly verdict: 'right' | 'rounded' | 'lost' | 'follows' | 'wrong'; readonly closeness: Closeness | null } {
+/** What a number is, before it is asked which slip gives it. */
+interface Grade {
+  readonly verdict: 'right' | 'rounded' | 'lost' | 'follows' | 'wrong'
+  /** How near it comes to what it is; null where it is wrong. */
+  readonly closeness: Closeness | null
+}
+
+/** Grades a number by what is true and what the paper leads to, lines between filled in where nothing else leads there. */
+export function grade(answer: TypedAnswer, against: Against): Grade {
   const { unit, method, result, value } = answer
-  const none = { verdict: 'wrong', closeness: null } as const
-  if (unit !== null && unit !== unitOf[quantity]) return none
+  const wrong: Grade = { verdict: 'wrong', closeness: null }
+  if (unit !== null && unit !== unitOf[against.quantity]) return wrong
   // Method and arithmetic apart: behind the equals sign has to stand what the method comes to.
-  if (method !== null && result !== null && closenessOf(result, value) === null) return none
+  if (method !== null && result !== null && closenessOf(result, value) === null) return wrong
   const written = result ?? answer
+  const found = gradeBy(written, against, against.targets.written)
+  const isSettled =
+    found.verdict === 'right' || found.verdict === 'follows' || (found.verdict === 'rounded' && !isLoose(found))
+  if (isSettled) return found
+  const filled = gradeBy(written, against, against.targets.filled())
+  return filled.verdict === 'wrong' ? found : filled
+}
+
+/** Whether it is right only as far as rounding on the way goes. */
+const isLoose = ({ closeness }: Grade) => closeness === 'near' || closeness === 'cut'
+
+function gradeBy(written: TypedAnswer, { wanted, isSum }: Against, targets: readonly Target[]): Grade {
   if (wanted !== null && closenessOf(written, wanted, isSum) === 'exact')
     return { verdict: 'right', closeness: 'exact' }
-  const clean = [
-    ...(wanted === null ? [] : [wanted]),
-    ...targets.flatMap((it) => (it.isClean && !isLost(it, wanted) ? [it.value] : [])),
+  // What was rounded on the way stands on the paper already: only two figures are led further off by it.
+  const fromPaper = (value: number) => {
+    const how = closenessOf(written, value, isSum)
+    return how === 'near' && !isOfTwoFigures(written) ? null : how
+  }
+  const found = [
+    wanted === null ? null : closenessOf(written, wanted, isSum),
+    ...targets.flatMap((it) => (it.isClean && !isLost(it, wanted) ? [fromPaper(it.value)] : [])),
   ]
-  const found = clean.map((it) => closenessOf(written, it, isSum))
-  const closeness = (['exact', 'figures', 'near'] as const).find((how) => found.includes(how))
-  if (closeness !== undefined) return { verdict: 'rounded', closeness }
-  const isRough = ({ isClean, roughly }: Target) =>
-    isClean && roughly.some((it, i) => (i > 0 || isOfTwoFigures(written)) && closenessOf(written, it) === 'exact')
-  if (!isSum && targets.some((it) => isRough(it) && !isLost(it, wanted)))
+  const nearest = (...how: readonly Closeness[]) => how.find((it) => found.includes(it))
+  const digits = nearest('exact', 'figures')
+  if (digits !== undefined) return { verdict: 'rounded', closeness: digits }
+  const isRough = ({ roughly }: Target) =>
+    !isSum && roughly.some((it, i) => (i > 0 || isOfTwoFigures(written)) && closenessOf(written, it) === 'exact')
+  if (targets.some((it) => it.isClean && isRough(it) && !isLost(it, wanted)))
     return { verdict: 'rounded', closeness: 'figures' }
+  const loose = nearest('cut', 'near')
+  if (loose !== undefined) return { verdict: 'rounded', closeness: loose }
   if (targets.some((it) => it.isClean && isLost(it, wanted) && closenessOf(written, it.value) !== null))
     return { verdict: 'lost', closeness: null }
-  const follows = targets.some((it) => !it.isClean && closenessOf(written, it.value) !== null)
-  return follows ? { verdict: 'follows', closeness: null } : none
+  const follows = targets.some((it) => !it.isClean && (closenessOf(written, it.value) !== null || isRough(it)))
+  return { verdict: follows ? 'follows' : 'wrong', closeness: null }
 }
 
 /**
@@ -96,7 +121,7 @@ function isLost({ method, value }: Target, wanted: number | null): boolean {
 export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumber {
   const { name, quantity, wanted, targets, isSum, guesses } = against
   const { verdict, closeness } = grade(answer, against)
-  const said = (code: 'right' | 'right-rounded' | 'right-follows' | 'ask-lost'): JudgedNumber => ({
+  const said = (code: 'right' | 'right-rounded' | 'right-cut' | 'right-follows' | 'ask-lost'): JudgedNumber => ({
     verdict: verdict === 'lost' ? 'asked' : verdict,
     could: [],
     reasons: [remark(code)],
@@ -112,9 +137,11 @@ export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumbe
   if (verdict === 'rounded') {
     if (closeness === 'exact' || closeness === null) return said('right-rounded')
     const written = answer.result ?? answer
-    const doubt = doubtOf(written, closeness, wanted ?? targets[0].value, isSum, guesses().singles)
+    // Where the work is shown, nothing is only copied.
+    const doubt =
+      answer.method === null && wanted !== null ? doubtOf(written, closeness, wanted, isSum, guesses().singles) : []
     return doubt.length === 0
-      ? said('right-rounded')
+      ? said(closeness === 'cut' ? 'right-cut' : 'right-rounded')
       : { verdict: 'asked', could: doubt, reasons: [askOf(doubt[0], isSum)] }
   }
   const { method, result, unit, value } = answer
@@ -127,7 +154,7 @@ export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumbe
   }
   if (method !== null && result !== null && grade({ ...answer, result: null }, against).verdict !== 'wrong')
     return named([{ slips: ['arithmetic'], value: result.value, how: method }])
-  const aims = [...(wanted === null ? [] : [wanted]), ...targets.map((it) => it.value)]
+  const aims = [...(wanted === null ? [] : [wanted]), ...targets.written.map((it) => it.value)]
   const could = nameSlips(answer, { targets: aims, ...guesses() })
   if (could.length > 0) return named(could)
   return { verdict: 'wrong', could, reasons: [against.certain(value) ?? remark('wrong-unknown')] }
@@ -154,7 +181,10 @@ function doubtOf(
       if (Math.abs(value - wanted) <= apart * Math.abs(wanted)) return false
       const isCopy = slip === 'source-voltage' || slip === 'total-current' || slip === 'dropped'
       if (isCopy && isSame(value, answer.value)) return true
-      return how === 'near' && slip !== 'rounded-early' && answer.figures >= 3 && isWrittenAs(answer, value)
+      if (slip === 'rounded-early') return false
+      return how === 'cut'
+        ? isSame(value, answer.value)
+        : how === 'near' && answer.figures >= 3 && isWrittenAs(answer, value)
     })
     .slice(0, 1)
 }
@@ -193,13 +223,24 @@ function guessesAt(paper: OwnPaper, quantity: Quantity, element: number) {
     }
   }
   const places = tables.map((table) => valuePlace(paper, quantity, element, table))
+  const wanted = paper.truth[quantity][element]
+  const untrue = (make: (place: ValuePlace) => Guess[]) => {
+    const all = places.map(make)
+    // What gives the right number where every value is right is no slip: the current of a neighbour in series, say.
+    const isTrue = all[all.length - 1].map(
+      ({ value, slips: [slip] }) => slip !== 'rounded-early' && wanted !== null && isNearly(value, wanted),
+    )
+    return all.flatMap((list) => list.filter((_, i) => !isTrue[i]))
+  }
   return {
     isRough,
-    singles: places.flatMap(valueGuesses),
-    pairs: () => places.flatMap(valuePairs),
+    singles: untrue(valueGuesses),
+    pairs: () => untrue(valuePairs),
     miscopied: () => places.flatMap(miscopiedValue),
   }
 }
+
+const isNearly = (a: number, b: number) => Math.abs(a - b) <= 1e-6 * Math.abs(b)
 
 /** Whether the learner writes two figures: several answers are on the paper, and none has more. */
 function writesTwoFigures({ own }: OwnPaper): boolean {

@@ -1,13 +1,14 @@
 import type { Sentence } from '../../worksheet'
-import { closenessOf, readAnswer } from '../answer'
+import { closenessOf, readAnswer, type TypedAnswer } from '../answer'
 import type { Own, Position, Slot } from './move'
 import { quantities } from './state'
-import { isGood, targetsOf } from './named'
+import { isGood, isSameSlot, reachable, type Target } from './reach'
 
 /** What is said of a learner's work, beside the sentences of the worksheet and of the slips. */
 const remarks = {
   right: 'right',
   'right-rounded': 'right within rounding',
+  'right-cut': 'right, but cut off instead of rounded: the next digit is 5 or more',
   'right-step': 'right: they can be combined',
   'right-follows': 'right with your own earlier value, which is still to be corrected',
   'right-carried-series': 'one current in series: it carries over to every member',
@@ -100,8 +101,8 @@ export function ownThread(position: Position, slot: Slot): OwnThread {
   )
   const back = isWrong(own) ? { wrong: [slot], between: [] } : leadBack(slot)
   const follow = all.filter((other) => {
-    const its = isSame(other, slot) ? null : leadBack(other)
-    return its !== null && [...its.wrong, ...its.between].some((it) => isSame(it, slot))
+    const its = isSameSlot(other, slot) ? null : leadBack(other)
+    return its !== null && [...its.wrong, ...its.between].some((it) => isSameSlot(it, slot))
   })
   return { wrong: back?.wrong ?? [], between: back?.between ?? [], follow }
 }
@@ -121,8 +122,12 @@ function followBack(position: Position): (slot: Slot) => Back | null {
     const answer = readAnswer(ownAt(position, slot)?.typed ?? '')
     const when = written.get(keyOf(slot)) ?? -1
     if (!answer) return null
+    const { written: whole, filled } = reachable(paper, slot.quantity, slot.element)
+    return shortestOf(whole, answer, when) ?? shortestOf(filled(), answer, when)
+  }
+  const shortestOf = (targets: readonly Target[], answer: TypedAnswer, when: number): Back | null => {
     let best: Back | null = null
-    for (const { value, uses, isClean } of targetsOf(paper, slot.quantity, slot.element)) {
+    for (const { value, uses, isClean } of targets) {
       if (isClean || closenessOf(answer.result ?? answer, value) === null) continue
       if (uses.some((use) => (written.get(keyOf(use)) ?? -1) >= when)) continue
       const before = uses.flatMap((use): (Back | null)[] => {
@@ -162,5 +167,4 @@ function whenWritten({ judgements, reduction }: Position): ReadonlyMap<string, n
 const keyOf = ({ quantity, element }: Slot) => `${quantity} ${element}`
 const ownAt = ({ own }: Position, { quantity, element }: Slot): Own | null => own[quantity][element] ?? null
 const isWrong = ({ verdict }: Own) => verdict === 'wrong' || verdict === 'asked'
-const isSame = (a: Slot, b: Slot) => a.quantity === b.quantity && a.element === b.element
-const unique = (slots: readonly Slot[]) => slots.filter((it, i) => slots.findIndex((one) => isSame(one, it)) === i)
+const unique = (slots: readonly Slot[]) => slots.filter((it, i) => slots.findIndex((one) => isSameSlot(one, it)) === i)
