@@ -79,11 +79,31 @@ export function sitesOf(seed: number, resistors: number, figures: number): { sit
     })
   }
   const [total] = position.reduction.left
+  const leaves = [...position.reduction.leaves.keys()]
+  const besides = (element: number) => {
+    const { from, to } = position.reduction
+    const ends = [from[element], to[element]]
+    return leaves.filter((id) => id !== element && (ends.includes(from[id]) || ends.includes(to[id]))).map(has)
+  }
   put({
     ...none,
     right: own('voltage', total) / own('resistance', total),
     quantity: 'current',
     move: (answer) => ({ do: 'value', element: total, quantity: 'current', answer }),
+    value: {
+      // Nothing is divided at the whole, as nothing is in series.
+      quantity: 'current',
+      kind: 'series',
+      self: has(total),
+      whole: has(total),
+      others: [],
+      around: [],
+      beside: [],
+      all: leaves.map(has),
+      source: has(total),
+      random,
+      figures,
+    },
   })
   for (const { kind, members, result } of [...position.reduction.steps].reverse()) {
     const shared = kind === 'series' ? 'current' : 'voltage'
@@ -104,6 +124,8 @@ export function sitesOf(seed: number, resistors: number, figures: number): { sit
           whole: has(result),
           others: members.filter((id) => id !== element).map(has),
           around: around.map(has),
+          beside: besides(element),
+          all: [],
           source: has(total),
           random,
           figures,

@@ -32,6 +32,10 @@ export interface ValueSite {
   readonly source: Has
   /** What lies around the group: its own group's other members. */
   readonly around: readonly Has[]
+  /** Resistors that share a node with it. */
+  readonly beside: readonly Has[]
+  /** All resistors, where it is the whole that is asked for. */
+  readonly all: readonly Has[]
   readonly random: () => number
   /** How many figures the learner writes. */
   readonly figures: number
@@ -318,6 +322,17 @@ export const kinds: readonly Kind[] = [
     divided((at) =>
       at.others.length !== 1 ? null : has(at, at.whole) * (at.quantity === 'voltage' ? at.self.R : at.others[0].R),
     ),
+  ),
+  value('the resistance of one that shares a node', [['other-resistance'], ['other-value']], (at) => {
+    if (isShared(at) || at.beside.length === 0) return null
+    const other = pick(at.beside, at.random)
+    return at.quantity === 'voltage' ? at.self.I * other.R : at.self.V / other.R
+  }),
+  value('the source over the sum of all', 'other-resistance', (at) =>
+    at.all.length < 2 ? null : at.self.V / add(at.all.map(({ R }) => R)),
+  ),
+  value('a resistance for a current', 'other-value', (at) =>
+    at.quantity === 'current' && !isShared(at) ? at.self.R : null,
   ),
   value(
     'I times R for I',

@@ -13,6 +13,7 @@ function ownOf(said: TaskRemark | undefined, typed: string | undefined): Own | n
   const verdict = said?.judgement?.verdict
   if (!answer || typed === undefined || verdict === undefined) return null
   if (verdict === 'refused' || verdict === 'hint' || verdict === 'undone') return null
+  if (said?.own) return said.own
   return { typed, value: writtenIn(answer), verdict }
 }
 

@@ -1,7 +1,15 @@
 import clsx from 'clsx'
 import { useEffect, useId, useRef, useState, type FocusEvent } from 'react'
 import { firstEmpty } from '@/ui/home'
-import { answerProblem, readAnswer, slips as slipTable, writtenIn, type Judgement, type Own } from '@/core/learner'
+import {
+  answerProblem,
+  isGood,
+  readAnswer,
+  slips as slipTable,
+  writtenIn,
+  type Judgement,
+  type Own,
+} from '@/core/learner'
 import { wordSentence } from '@/core/worksheet'
 import { quantityText, unitOf, type Quantity } from '@/core/number'
 import { useSettings } from '@/ui/settings'
@@ -18,6 +26,14 @@ const tones = {
   given: 'text-soft',
 } as const
 
+/** What is said of a value that stands otherwise than when it was judged. */
+const changed: Readonly<Partial<Record<Own['verdict'] | Judgement['verdict'], string>>> = {
+  right: 'Right by now',
+  rounded: 'Right within rounding by now',
+  follows: 'Right with your own earlier value, which is still to be corrected',
+  stale: 'This came from a value that you have corrected: correct it too',
+}
+
 /** What was said of an answer: right, right within rounding, a question, or wrong with the reason and the slip. */
 export function JudgementNote({
   judgement,
@@ -29,8 +45,8 @@ export function JudgementNote({
   if (!judgement) return null
   const { verdict, could, reasons, move } = judgement
   if (verdict === 'hint' || verdict === 'undone') return null
-  // A value that followed from one that was mended since is wrong by now, whatever was said of it then.
-  const shown = now === 'stale' ? 'stale' : verdict
+  // What was written since may have changed how a value stands, whatever was said of it then.
+  const shown = now === undefined || now === 'given' ? verdict : now
   const slip = could.length === 1 && could[0].length === 1 ? could[0][0] : null
   const said = reasons.map(wordSentence).join('; ')
   const isQuiet = shown === 'right' && move.do !== 'carry' && move.do !== 'stop'
@@ -38,12 +54,12 @@ export function JudgementNote({
     <p
       role="status"
       data-judged={shown}
-      data-slip={could.map((it) => it.join('+')).join(' ')}
-      className={clsx('text-xs', tones[shown], isQuiet && 'sr-only')}
+      data-slip={shown === verdict ? could.map((it) => it.join('+')).join(' ') : ''}
+      className={clsx('text-sm', tones[shown], isQuiet && 'sr-only')}
     >
       <span aria-hidden>{signs[shown]} </span>
-      {shown === 'stale'
-        ? 'this came from a value that you have corrected: correct it too'
+      {shown !== verdict
+        ? changed[shown]
         : verdict === 'refused' && move.do === 'combine'
           ? `Not in ${move.kind}: ${said}`
           : verdict === 'wrong' && slip
@@ -80,7 +96,8 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
   const [waits, setWaits] = useState(false)
   const id = useId()
   const text = typed ?? own?.typed ?? ''
-  const isNew = typed !== null && typed.trim() !== '' && typed !== own?.typed
+  // The same again is an answer too where it did not stand.
+  const isNew = typed !== null && typed.trim() !== '' && (typed !== own?.typed || !isGood(own))
   const input = useRef<HTMLInputElement>(null)
   /** Enter was pressed: what comes of it decides where the next key belongs. */
   const entered = useRef(false)

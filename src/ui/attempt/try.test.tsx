@@ -122,7 +122,7 @@ test('slips are named, each by what was chosen or by its number', async () => {
   expect(said('resistance of Req').dataset.judged).toBe('follows')
   await answer(pair, '1207')
   // What followed from the wrong value is to be corrected too.
-  expect(said('resistance of Req')).toHaveTextContent('this came from a value that you have corrected')
+  expect(said('resistance of Req')).toHaveTextContent('This came from a value that you have corrected')
   await answer('resistance of Req', '1.527k')
   await answer('current of Req', '7.857 V')
   expect(slips(said('current of Req'))).toContain('unit')
@@ -198,7 +198,7 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   expect(screen.getByText('not checked yet: press Enter in the field')).toBeInTheDocument()
   expect(labelled('current of R3')).toHaveValue('33.3 mA')
   await answer('resistance of R2‖3', '1/(1/200 + 1/300)')
-  expect(said('current of R2')).toHaveTextContent('this came from a value that you have corrected')
+  expect(said('current of R2')).toHaveTextContent('This came from a value that you have corrected')
   await click(button('Undo', one('header')))
   expect(equivalent()).toHaveValue('500')
   await click(button('Redo', one('header')))

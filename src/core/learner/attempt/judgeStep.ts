@@ -6,6 +6,7 @@ import { equivalentOf, type Slip } from '../slip'
 import { againstValue, judgeAgainst, grade } from './judgeNumber'
 import type { Against } from './named'
 import { type AnswerVerdict, type Judgement, type Move, namedBy, type Check, type Own } from './move'
+import { isGood } from './reach'
 import { remark } from './remark'
 import { giveSupply, namesOf, quantities, reductionOf, type OwnPaper } from './state'
 import { againstCheck, againstName } from './named'
@@ -160,42 +161,53 @@ export function judgeStop(paper: OwnPaper, { members, why }: Extract<Move, { do:
 }
 
 /**
- * Judges what follows from values of the learner's own anew, on what stands on the paper now: what followed from a value
- * that was mended since is to be corrected too, and what followed from that. Each holds only by what holds before it, so
- * that no two values justify each other.
+ * Judges anew what does not stand, on what stands on the paper now: what followed from a value that was mended since is
+ * to be corrected too, and what followed from that; and what was wrong is right once the paper leads there. Each holds
+ * only by what holds before it, so that no two values justify each other.
  */
 export function settle(paper: OwnPaper): void {
   const open: { quantity: Quantity; element: number; own: Own }[] = []
   for (const quantity of quantities)
     paper.own[quantity].forEach((own, element) => {
-      if (own?.verdict !== 'follows' && own?.verdict !== 'stale') return
+      if (!own || isGood(own)) return
       open.push({ quantity, element, own })
+      if (isRoot(own)) return
       paper.own[quantity][element] = { ...own, verdict: 'stale' }
     })
   for (let left = open; ;) {
     const still = left.filter(({ quantity, element, own }) => {
+      paper.own[quantity][element] = null
       const verdict = verdictNow(own, againstValue(paper, quantity, element))
-      if (verdict !== 'stale') paper.own[quantity][element] = { ...own, verdict }
-      return verdict === 'stale'
+      paper.own[quantity][element] = { ...own, verdict }
+      return verdict === 'stale' || isRoot({ verdict })
     })
     if (still.length === left.length || still.length === 0) break
     left = still
   }
-  for (const [key, own] of paper.answers)
-    if (own.verdict === 'follows' || own.verdict === 'stale') {
-      const against = againstName(paper, ...namedBy(key))
-      if (against) paper.answers.set(key, { ...own, verdict: verdictNow(own, against) })
-    }
+  for (const [key, own] of paper.answers) {
+    const against = isGood(own) ? null : againstName(paper, ...namedBy(key))
+    if (against) paper.answers.set(key, { ...own, verdict: verdictNow(own, against) })
+  }
   for (const check of Object.keys(paper.checks) as Check[]) {
     const [own, against] = [paper.checks[check], againstCheck(paper, check)]
     // What was added up may have been mended, or be no longer there.
-    if (own && against) paper.checks[check] = { ...own, verdict: verdictNow(own, against) }
+    if (own && against) paper.checks[check] = { ...own, verdict: verdictNow(own, against, true) }
     else delete paper.checks[check]
   }
 }
 
-function verdictNow(own: Own, against: Against): Own['verdict'] {
+/** Whether a value is wrong by itself, and not by what it was worked out from. */
+const isRoot = ({ verdict }: Pick<Own, 'verdict'>) => verdict === 'wrong' || verdict === 'asked'
+
+/**
+ * What a value is by now. What is wrong by itself stays so unless it is right; a check goes by its sum alone.
+ */
+function verdictNow(own: Own, against: Against, isCheck = false): Own['verdict'] {
   const answer = readAnswer(own.typed)
-  const verdict = answer ? grade(answer, against).verdict : 'wrong'
+  if (!answer) return isRoot(own) ? own.verdict : 'stale'
+  const { verdict } = grade(answer, against)
+  const stands = verdict === 'right' || verdict === 'rounded'
+  if (isRoot(own) && !isCheck)
+    return stands && judgeAgainst(answer, against).verdict !== 'asked' ? verdict : own.verdict
   return verdict === 'wrong' ? 'stale' : verdict === 'lost' ? 'asked' : verdict
 }

@@ -160,9 +160,11 @@ function targetsOf(paper: Known, slot: Slot, leftOut: number): Target[] {
     if (path.some((it) => isSameSlot(it, to))) return []
     const own = paper.own[to.quantity][to.element]
     if (own && own.verdict !== 'stale') return [{ value: own.value, isClean: isGood(own), uses: [to] }]
-    if (left === 0 || to.quantity === 'resistance') return []
+    // An equivalent comes from its members alone, however far they lie inside.
+    const isResistance = to.quantity === 'resistance'
+    if (left === 0 && !isResistance) return []
     const found: Reached[] = []
-    for (const { value, isClean, uses } of lead(to, left - 1, path)) {
+    for (const { value, isClean, uses } of lead(to, isResistance ? 0 : left - 1, path)) {
       if (found.some((it) => it.isClean === isClean && isSame(it.value, value))) continue
       found.push({ value, isClean, uses })
       if (found.length === mostNumbers) break

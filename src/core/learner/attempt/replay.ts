@@ -143,6 +143,14 @@ function write(paper: OwnPaper, move: Exclude<Made['move'], { readonly do: 'hint
   }
 }
 
+/** The position once a group is combined, its equivalent not written down; as it was where it is none. */
+export function form(before: Position, group: Pick<Extract<Move, { do: 'combine' }>, 'members' | 'kind'>): Position {
+  const paper = paperOf(before)
+  judgeCombination(paper, { do: 'combine', answer: '', ...group }, null)
+  settle(paper)
+  return { ...before, ...positionOf(paper) }
+}
+
 /** Hands a value on to every member that has none, or none that holds. */
 function carry(paper: OwnPaper, { element, quantity }: Extract<Move, { do: 'carry' }>): StepRemark | null {
   const step = stepOf(paper, element)

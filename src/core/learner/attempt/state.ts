@@ -208,9 +208,10 @@ export function valuePlace(
   element: number,
   table: ValueTable,
 ): ValuePlace {
-  const { steps, sheet } = paper
+  const { steps, sheet, from, to } = paper
   const seat = seatsOf(paper, table)
   const step = aroundOf(steps, element)
+  const ends = [from[element], to[element]]
   const above = step && aroundOf(steps, step.result)
   const inside = stepOf(paper, element)?.members ?? []
   const leaves = paper.worksheet.wiring.live.map((_, id) => id)
@@ -223,6 +224,8 @@ export function valuePlace(
     around: [...(above ? [above.result, ...others(above, step.result)] : []), ...inside, ...(step ? [] : leaves)].map(
       seat,
     ),
+    beside: leaves.filter((id) => id !== element && (ends.includes(from[id]) || ends.includes(to[id]))).map(seat),
+    all: step ? [] : leaves.map(seat),
     total: seat(whole),
   }
 }

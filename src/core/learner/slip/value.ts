@@ -13,6 +13,10 @@ export interface ValuePlace {
   } | null
   /** The neighbours beyond the group: what takes it in, and that group's other members; then what is inside. */
   readonly around: readonly Seat[]
+  /** Resistors that share a node with it. */
+  readonly beside: readonly Seat[]
+  /** All resistors, where it is the whole network. */
+  readonly all: readonly Seat[]
   /** The whole network. */
   readonly total: Seat
 }
@@ -76,9 +80,10 @@ export function valueGuesses(place: ValuePlace): Guess[] {
 
 /** What Ohm's law gives with a factor that is not the element's own, or the wrong way up; and what was only copied. */
 function ohmGuesses(place: ValuePlace, quantity: 'voltage' | 'current'): Guess[] {
-  const { self, group, total } = place
+  const { self, group, total, beside, all } = place
   const { own, other, by, wrongFactor, work, upside } = laws[quantity]
   const near = neighbours(place)
+  const known = new Set([self, ...near].map(({ name }) => name))
   const isDivided = group !== null && quantity !== sharedIn(group.kind)
   const copied = near.map((seat) => {
     const isWhole = isDivided && (seat === group.whole || seat === total)
@@ -87,10 +92,13 @@ function ohmGuesses(place: ValuePlace, quantity: 'voltage' | 'current'): Guess[]
   })
   const sumOf = (seats: readonly Seat[]) => pseudo(`(${joined(seats, ' + ', 'R')})`, sum(seats.map(({ R }) => R)))
   const sums = group ? [[self, ...group.others], ...(group.others.length > 1 ? [group.others] : [])].map(sumOf) : []
+  const overOther = (seat: Seat) =>
+    guess('other-resistance', work(self[other], seat.R), `${at(other, self)} ${by} ${seat.name}`)
   const factors = [...near, ...sums].flatMap((seat) => [
-    guess('other-resistance', work(self[other], seat.R), `${at(other, self)} ${by} ${seat.name}`),
+    overOther(seat),
     guess(wrongFactor, work(seat[other], self.R), `${at(other, seat)} ${by} ${self.name}`),
   ])
+  const others = [...beside.filter(({ name }) => !known.has(name)), ...(all.length > 1 ? [sumOf(all)] : [])]
   return [
     guess('exchanged', self[other], at(other, self)),
     ...(group ? [guess('exchanged', group.whole[other], at(other, group.whole))] : []),
@@ -104,6 +112,10 @@ function ohmGuesses(place: ValuePlace, quantity: 'voltage' | 'current'): Guess[]
     ),
     ...copied,
     ...factors,
+    ...others.map(overOther),
+    ...[self, ...(group ? [group.whole] : [])].map((seat) =>
+      guess('other-value', seat.R, `the resistance ${seat.name}`),
+    ),
   ]
 }
 

@@ -1,7 +1,7 @@
 import { answerProblem } from '../answer'
 import type { Quantity } from '../../number'
 import type { Worksheet } from '../../worksheet'
-import { answer, element, type Judgement } from '../attempt'
+import { answer, element, isGood, play, type Judgement } from '../attempt'
 import {
   atBridge,
   taskKind,
@@ -14,7 +14,7 @@ import {
   type TaskRemark,
   type Skill,
 } from './kind'
-import { judgeLine, rightAnswer, solutionOf, solved, type SolutionLine } from './solution'
+import { begun, elementIn, moveAt, rightAnswer, solutionOf, solved, type SolutionLine } from './solution'
 
 interface GapsQuestion {
   readonly kind: 'gaps'
@@ -49,35 +49,44 @@ function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
 
 function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): JudgedTask {
   const lines = solutionOf(worksheet)
+  let position = begun(worksheet, lines, (i) => question.lines[i]?.value !== null)
+  const judged = new Map<number, Judgement[]>()
+  for (const { line: at, answer: typed } of moves) {
+    const asked = question.lines[at]
+    if (asked === undefined || asked.value !== null || answerProblem(typed, asked.quantity) !== null) continue
+    const after = play(position, moveAt(worksheet, position, lines[at], typed))
+    if (after === position) continue
+    position = after
+    judged.set(at, [...(judged.get(at) ?? []), after.judgements[after.judgements.length - 1]])
+  }
   const said: TaskRemark[] = []
   const items = question.lines.flatMap(({ value, quantity, symbol }, at): Item[] => {
     if (value !== null) return []
-    const judged = moves.flatMap((move): Judgement[] => {
-      if (move.line !== at || answerProblem(move.answer, quantity) !== null) return []
-      const judgement = judgeLine(worksheet, lines, at, move.answer)
-      return judgement ? [judgement] : []
-    })
-    const last = judged[judged.length - 1]
-    if (last) said.push({ at, isRight: isRight(last), text: '', nodes: [], judgement: last })
+    const all = judged.get(at) ?? []
+    const last = all[all.length - 1]
+    const own = last && position.own[quantity][elementIn(position, worksheet, lines[at].element) ?? -1]
+    if (last && own) said.push({ at, isRight: isGood(own), text: '', nodes: [], judgement: last, own })
     // What was in question is no try: it is asked, not answered.
-    const tries = judged.filter(({ verdict }) => verdict !== 'asked')
+    const tries = all.filter(({ verdict }) => verdict !== 'asked')
+    const stands = own ? isGood(own) || own.verdict === 'follows' : false
     return [
       {
         line: symbol,
         skill: skillOf(worksheet, lines[at]),
         method: unmarked,
-        answer: mark(tries.slice(0, 1).some(isRight), tries.some(isRight)),
+        answer: mark(stands && tries.slice(0, 1).some(isRight), stands),
         unit: unmarked,
-        slips: judged.flatMap(({ verdict, could }) => (verdict === 'wrong' && could.length === 1 ? could[0] : [])),
-        typed: moves.findLast((move) => move.line === at)?.answer,
-        isTried: judged.length > 0,
+        slips: all.flatMap(({ verdict, could }) => (verdict === 'wrong' && could.length === 1 ? could[0] : [])),
+        typed: own?.typed,
+        isTried: all.length > 0,
       },
     ]
   })
-  return { items, said, done: items.every(({ answer }) => answer.now === 1) }
+  return { items, said, done: said.length === items.length && said.every((it) => it.isRight) }
 }
 
-const isRight = ({ verdict }: Judgement) => verdict === 'right' || verdict === 'rounded'
+/** Right, or right on an earlier value of the learner's own. */
+const isRight = ({ verdict }: Judgement) => verdict === 'right' || verdict === 'rounded' || verdict === 'follows'
 
 /** What a line of a solution exercises. */
 export function skillOf(

@@ -1,7 +1,7 @@
 import type { Declared } from '../../format'
 import type { AskedQuantity, NetworkDocument } from '../../network'
 import type { Worksheet } from '../../worksheet'
-import type { MoveFields, Judgement } from '../attempt'
+import type { MoveFields, Judgement, Own } from '../attempt'
 import type { Dial, DialProblem, Dials } from './code'
 import type { Slip } from '../slip'
 import type { Chance } from './chance'
@@ -125,6 +125,8 @@ export interface TaskRemark {
   readonly nodes: readonly number[]
   /** Where a number was judged. */
   readonly judgement: Judgement | null
+  /** How the value stands by now, which others may have changed. */
+  readonly own?: Own
 }
 
 /** What can be practised, in the order in which it is learnt: what it is called. */

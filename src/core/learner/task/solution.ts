@@ -9,7 +9,7 @@ import {
   type Method,
   type Worksheet,
 } from '../../worksheet'
-import { begin, elementsByKey, play, type Judgement, type Move, type Position } from '../attempt'
+import { begin, elementsByKey, form, play, type Judgement, type Move, type Position } from '../attempt'
 import { written } from './values'
 import type { Peg } from '../../entry'
 
@@ -79,28 +79,35 @@ export function elementIn({ worksheet, reduction }: Position, of: Worksheet, ele
   return elementsByKey(worksheet, reduction).get(elementKey(of, element)) ?? null
 }
 
-/** A line as the next move of an attempt, with this value. */
-function moveOf(worksheet: Worksheet, position: Position, { quantity, element }: SolutionLine, answer: string): Move {
-  const { made } = worksheet.elements[element]
-  const own = (id: number) => elementIn(position, worksheet, id) ?? id
-  if (quantity !== 'resistance' || made === null) return { do: 'value', element: own(element), quantity, answer }
-  return { do: 'combine', members: made.members.map(own), kind: made.kind, answer }
-}
-
 /** What a line comes to, in figures enough for any tolerance. */
 export function rightAnswer(worksheet: Worksheet, { id, quantity }: SolutionLine): string {
   const amount = worksheet.derivation.lines[id].amount
   return amount === null ? '' : written(amount.value, quantity)
 }
 
-/** An attempt in which the lines before this one stand, rightly. */
-function before(worksheet: Worksheet, lines: readonly SolutionLine[], index: number): Position {
-  return lines
-    .slice(0, index)
-    .reduce(
-      (position, line) => play(position, moveOf(worksheet, position, line, rightAnswer(worksheet, line))),
-      begin(worksheet),
-    )
+/** An attempt with the steps of a solution, in which some of its lines are written, rightly. */
+export function begun(
+  worksheet: Worksheet,
+  lines: readonly SolutionLine[],
+  isWritten: (index: number) => boolean,
+): Position {
+  return lines.reduce((before, line, index) => {
+    const { made } = worksheet.elements[line.element]
+    const own = (id: number) => elementIn(before, worksheet, id) ?? id
+    const isStep = line.quantity === 'resistance' && made !== null
+    const position = isStep ? form(before, { members: made.members.map(own), kind: made.kind }) : before
+    return isWritten(index) ? play(position, moveAt(worksheet, position, line, rightAnswer(worksheet, line))) : position
+  }, begin(worksheet))
+}
+
+/** A value of a line, as a move of an attempt with the steps of the solution. */
+export function moveAt(
+  worksheet: Worksheet,
+  position: Position,
+  { quantity, element }: SolutionLine,
+  answer: string,
+): Move {
+  return { do: 'value', element: elementIn(position, worksheet, element) ?? element, quantity, answer }
 }
 
 /** What is said of an answer at a line, all before it being right. Null where it cannot be read. */
@@ -110,8 +117,8 @@ export function judgeLine(
   index: number,
   answer: string,
 ): Judgement | null {
-  const position = before(worksheet, lines, index)
-  const after = play(position, moveOf(worksheet, position, lines[index], answer))
+  const position = begun(worksheet, lines, (i) => i < index)
+  const after = play(position, moveAt(worksheet, position, lines[index], answer))
   return after === position ? null : after.judgements[after.judgements.length - 1]
 }
 
