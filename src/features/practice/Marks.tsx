@@ -24,9 +24,12 @@ export function Marks({ judged }: { readonly judged: JudgedTask }) {
           </tr>
         </thead>
         <tbody>
-          {judged.items.map(({ line, method, answer, unit }, i) => (
+          {judged.items.map(({ line, method, answer, unit, isTold }, i) => (
             <tr key={i} className="border-t border-line">
-              <td className="py-0.5 pr-3 font-mono">{line}</td>
+              <td className="py-0.5 pr-3 font-mono">
+                {line}
+                {isTold && <span className="font-sans text-soft"> told by a hint</span>}
+              </td>
               {hasMethods && <Mark marked={method} />}
               <Mark marked={answer} />
               {hasUnits && <Mark marked={unit} />}

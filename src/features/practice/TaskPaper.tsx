@@ -217,10 +217,13 @@ export function AttemptPaper({
           </tr>
         </thead>
         <tbody>
-          {judged.items.map(({ line, typed, method, answer, unit }, i) => (
+          {judged.items.map(({ line, typed, method, answer, unit, isTold }, i) => (
             <tr key={i} className="border-t border-line">
               <td className="pr-4 font-mono">{line}</td>
-              <td className="pr-4 font-mono">{typed || '–'}</td>
+              <td className="pr-4 font-mono">
+                {typed || '–'}
+                {isTold && <span className="font-sans text-soft"> (told by a hint)</span>}
+              </td>
               {[method, answer, unit].map((it, k) => (
                 <td key={k} className="pr-4 font-mono whitespace-nowrap">
                   {markedText(it)}

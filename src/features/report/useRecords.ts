@@ -73,9 +73,9 @@ export function attemptSection(worksheet: Worksheet, moves: readonly Move[]): Re
       {
         block: 'table',
         head: ['line', 'answered', 'method', 'answer', 'unit'],
-        rows: judged.items.map(({ line, typed, method, answer, unit }) => [
+        rows: judged.items.map(({ line, typed, method, answer, unit, isTold }) => [
           line,
-          typed ?? '–',
+          isTold ? `${typed ?? '–'} (told by a hint)` : (typed ?? '–'),
           markedText(method),
           markedText(answer),
           markedText(unit),

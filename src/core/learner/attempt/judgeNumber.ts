@@ -155,7 +155,8 @@ export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumbe
   if (method !== null && result !== null && grade({ ...answer, result: null }, against).verdict !== 'wrong')
     return named([{ slips: ['arithmetic'], value: result.value, how: method }])
   const aims = [...(wanted === null ? [] : [wanted]), ...targets.written.map((it) => it.value)]
-  const could = nameSlips(answer, { targets: aims, ...guesses() })
+  const further = () => targets.filled().map((it) => it.value)
+  const could = nameSlips(answer, { targets: aims, further, ...guesses() })
   if (could.length > 0) return named(could)
   return { verdict: 'wrong', could, reasons: [against.certain(value) ?? remark('wrong-unknown')] }
 }

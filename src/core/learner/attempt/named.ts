@@ -39,7 +39,7 @@ export interface Against {
   readonly targets: Reachable
   /** A sum in series of exact terms. */
   readonly isSum: boolean
-  readonly guesses: () => Omit<Guesses, 'targets'>
+  readonly guesses: () => Omit<Guesses, 'targets' | 'further'>
   /** What can be said for certain of a wrong value. */
   readonly certain: (value: number) => Sentence | null
 }

@@ -7,6 +7,8 @@ import type { Slip } from './slips'
 export interface Guesses {
   /** The right value, and what the learner's own earlier values lead to. */
   readonly targets: readonly number[]
+  /** What the paper leads to where lines between were left out; asked for only where nothing nearer fits. */
+  readonly further: () => readonly number[]
   readonly singles: readonly Guess[]
   /** Asked for only where no single slip fits. */
   readonly pairs: () => readonly Guess[]
@@ -40,11 +42,17 @@ const figuresOfCopies = 4
 const times = (scale: number) =>
   `${Math.max(scale, 1 / scale).toLocaleString('en')} times too ${scale > 1 ? 'large' : 'small'}`
 
+/** A number with a kilo or a milli lost. */
+const lost = (target: number) => thousands.map((scale) => guess('thousandfold', target * scale, times(scale)))
+
 /** Slips that any number can have. */
 function anywhere(target: number, answer: TypedAnswer): Guess[] {
   return [
     ...(answer.value < 0 ? [guess('sign', -target)] : []),
-    ...thousands.map((scale) => guess('thousandfold', target * scale, times(scale))),
+    ...lost(target),
+    ...(shortFigures(answer.value) === 1
+      ? [guess('rounded-early', Number(target.toPrecision(1)), 'the result rounded to one figure')]
+      : []),
     ...tens.map((scale) => guess('tenfold', target * scale, times(scale))),
     ...exchangedDigits(target, answer),
   ]
@@ -70,7 +78,8 @@ export function nameSlips(answer: TypedAnswer, guesses: Guesses): Guess[] {
   return asShown(answer, fitting(answer, guesses))
 }
 
-function fitting(answer: TypedAnswer, { targets, singles: numbers, pairs, miscopied, isRough }: Guesses): Guess[] {
+function fitting(answer: TypedAnswer, guesses: Guesses): Guess[] {
+  const { targets, further, singles: numbers, pairs, miscopied, isRough } = guesses
   // What gives the right number is no slip here: an equal share of equal resistances, say.
   const isSlip = ({ value }: Guess) => !targets.some((target) => Math.abs(value - target) <= right * Math.abs(target))
   const singles = numbers.filter(isSlip)
@@ -92,6 +101,8 @@ function fitting(answer: TypedAnswer, { targets, singles: numbers, pairs, miscop
   }
   const exact = fits(all, isWrittenAs)
   if (exact.length > 0) return few(exact)
+  const lostFurther = fits(further().flatMap(lost), isWrittenAs)
+  if (lostFurther.length > 0) return lostFurther
   const scaled = singles.flatMap((it) =>
     it.isScaled
       ? []

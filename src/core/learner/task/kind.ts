@@ -83,10 +83,12 @@ export interface Item {
   readonly unit: Marked
   /** Slips on the way, each as often as it was made. */
   readonly slips: readonly Slip[]
-  /** What was answered last, in words; absent where nothing was. */
+  /** What was answered first, and at last, in words; absent where nothing was. */
   readonly typed?: string
   /** Whether it was tried at all. */
   readonly isTried: boolean
+  /** Whether a hint had told it. */
+  readonly isTold?: true
 }
 
 /** Marks of one sort: how many there are, reached at the first try, and by now. */

@@ -1,17 +1,20 @@
+import { unitOf, type Quantity } from '../../number'
 import { elementKey } from '../../structure'
 import { askedTexts, methods, type Method, type Worksheet } from '../../worksheet'
 import { isMeter } from '../../network'
 import {
+  begin,
   elementsByKey,
   isDone,
   moveFields,
-  replay,
+  play,
   triedWorksheet,
   type Judgement,
   type Move,
   type Own,
   type Position,
 } from '../attempt'
+import { closenessOf, readAnswer } from '../answer'
 import type { Slip } from '../slip'
 import { skillOf } from './gaps'
 import { taskKind, mark, unmarked, type Item, type JudgedTask } from './kind'
@@ -38,36 +41,65 @@ const ofNumbers: ReadonlySet<Slip> = new Set<Slip>([
 interface Try {
   readonly isWayRight: boolean
   readonly isRight: boolean
-  readonly hasUnit: boolean
+  readonly typed: string
   readonly slips: readonly Slip[]
   /** The step itself had been told by a hint. */
   readonly isTold: boolean
+  /** It was at a part of the line: two of three in series, say. */
+  readonly isPart: boolean
 }
 
 /**
- * Marks for an attempt, as an exam gives them: for each line that the solution needs, its way and its answer, for what is
- * asked the unit too. What is right on an earlier wrong value of one's own counts as right; what was not written down
- * counts where what it leads to is there.
+ * Marks for an attempt, as a fair examiner gives them; the rules stand in the guide. For each line that the solution
+ * needs, its way and its answer, for what is asked the unit too. What is right on an earlier wrong value of one's own
+ * counts as right; what was not written down counts where something that it leads to is there.
  *
  * @param worksheet the network with what is asked for: its lines are the scheme
  * @param tried the same as {@link triedWorksheet}
  */
 export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readonly Move[]): JudgedTask {
-  const position = replay(tried, moves)
+  const { position, judged } = playAll(tried, moves)
   const done = isDone(position)
   if (worksheet.derivation.whole === null) return judgeStopped(position)
-  const tries = triesOf(position)
-  const items = solutionOf(worksheet).map((line): Item => {
+  const { derivation } = worksheet
+  const lines = solutionOf(worksheet)
+  const tries = triesOf(judged, worksheet, lines)
+  const triesAt = (line: SolutionLine) => tries.get(keyOf(worksheet, line)) ?? []
+  const ownAt = (line: SolutionLine): Own | null => {
     const made = elementIn(position, worksheet, line.element)
-    const own = (made === null ? null : position.own[line.quantity][made]) ?? byName(position, worksheet, line)
-    const found = tries.get(keyOf(worksheet, line)) ?? []
-    const derived = worksheet.derivation.lines[line.id]
+    return (made === null ? null : position.own[line.quantity][made]) ?? byName(position, worksheet, line)
+  }
+  const brokenParts = partsThatFail(position, worksheet, lines)
+  // What is written, or has its way right, speaks for all that leads to it.
+  const spokenFor = new Set<number>()
+  for (const line of lines) {
+    const own = ownAt(line)
+    if (own ? stands(own) || triesAt(line).some((it) => it.isWayRight && !it.isPart) : false)
+      addAll(derivation.lines[line.id].uses)
+  }
+  function addAll(uses: readonly number[]): void {
+    for (const open = [...uses]; open.length > 0;) {
+      const id = open.pop() as number
+      if (spokenFor.has(id)) continue
+      spokenFor.add(id)
+      open.push(...derivation.lines[id].uses)
+    }
+  }
+  const items = lines.map((line): Item => {
+    const own = ownAt(line)
+    const found = triesAt(line)
+    const derived = derivation.lines[line.id]
     const isCarried = (methods[derived.method] as Method).handsOn === true
     const isLast = worksheet.choices.asked.length > 0 ? isAsked(worksheet, derived) : isOfSupply(worksheet, line)
-    const isGot = own ? stands(own) : done
-    const [first] = found
-    const isFirst = first ? !first.isTold && first.isRight : isGot
-    const isFirstWay = first ? !first.isTold && first.isWayRight : isGot
+    const whole = found.filter(({ isPart }) => !isPart)
+    const last = whole.at(-1)
+    const isFree = !brokenParts.has(line.id)
+    const isGot = isFree && (own ? stands(own) || last?.isRight === true : done || spokenFor.has(line.id))
+    const isGotWay = isGot || found.some((it) => it.isWayRight)
+    // Of several steps each counts; of one, its first try.
+    const parts = found.filter(({ isPart }) => isPart)
+    const first = [...parts, ...whole.slice(0, 1)]
+    const hasUnit = whole.map(({ typed }) => hasUnitOf(typed, line.quantity))
     const { made: group } = worksheet.elements[line.element]
     return {
       line: line.symbol,
@@ -75,14 +107,13 @@ export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readon
       ...(line.quantity === 'resistance' && group
         ? { way: group.kind === 'series' ? ('series-test' as const) : ('parallel-test' as const) }
         : {}),
-      method: isCarried ? unmarked : mark(isFirstWay, isGot || found.some((it) => it.isWayRight)),
-      answer: mark(isFirst && isGot, isGot),
-      unit: isLast
-        ? mark(first ? first.hasUnit && isGot : false, isGot && own !== null && hasUnit(own.typed))
-        : unmarked,
+      method: isCarried ? unmarked : mark(isGotWay && first.every((it) => !it.isTold && it.isWayRight), isGotWay),
+      answer: mark(isGot && first.every((it) => !it.isTold && it.isRight), isGot),
+      unit: isLast ? mark(hasUnit[0] ?? false, hasUnit.at(-1) ?? false) : unmarked,
       slips: found.flatMap((it) => it.slips),
-      typed: own?.typed,
+      typed: typedText(whole.map(({ typed }) => typed)) ?? own?.typed,
       isTried: found.length > 0,
+      ...(found.some((it) => it.isTold) && { isTold: true }),
     }
   })
   return { items, said: [], done }
@@ -90,6 +121,18 @@ export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readon
 
 const stands = ({ verdict }: Own) =>
   verdict === 'right' || verdict === 'rounded' || verdict === 'given' || verdict === 'follows'
+
+/** What was typed first, and at last, where that is another. */
+function typedText(all: readonly string[]): string | undefined {
+  const [first, last] = [all[0], all.at(-1)]
+  return first === last ? first : `${first}, then ${last}`
+}
+
+/** Whether the unit of a quantity was typed. */
+function hasUnitOf(typed: string, quantity: Quantity): boolean {
+  const unit = readAnswer(typed)?.unit ?? null
+  return unit === null ? hasUnit(typed) : unit === unitOf[quantity]
+}
 
 /** Whether a unit was typed: Ω, V, A or W, or ohm. */
 export function hasUnit(typed: string): boolean {
@@ -112,55 +155,118 @@ function byName({ answers }: Position, worksheet: Worksheet, { quantity, element
   return answers.get(`${quantity} ${of}`) ?? null
 }
 
+/** A move as it was judged when it was made, whatever became of it. */
+interface JudgedMove {
+  readonly judgement: Judgement
+  /** The learner's element that it is of, by its resistors; null for none. */
+  readonly own: string | null
+}
+
+/** Plays an attempt, and keeps what was said of each move. */
+function playAll(tried: Worksheet, moves: readonly Move[]): { position: Position; judged: JudgedMove[] } {
+  const judged: JudgedMove[] = []
+  let position = begin(tried)
+  for (const move of moves) {
+    const before = position
+    position = play(before, move)
+    if (position === before || move.do === 'back' || move.do === 'forth') continue
+    const judgement = position.judgements[position.judgements.length - 1]
+    const keys = [...elementsByKey(tried, position.reduction)]
+    judged.push({ judgement, own: keys.find(([, id]) => id === judgement.element)?.[0] ?? null })
+  }
+  return { position, judged }
+}
+
+/** The scheme's line of resistance that a group of the learner's own is a part of: the smallest; null for none. */
+function lineAround(worksheet: Worksheet, lines: readonly SolutionLine[], key: string): SolutionLine | null {
+  const inside = (line: SolutionLine) => elementKey(worksheet, line.element).split(' ')
+  const around = lines.filter((line) => {
+    const all = line.quantity === 'resistance' ? inside(line) : []
+    return key.split(' ').every((name) => all.includes(name))
+  })
+  return around.length === 0 ? null : around.reduce((a, b) => (inside(b).length < inside(a).length ? b : a))
+}
+
+/** The lines of which a step of the learner's own is a part, and is wrong. */
+function partsThatFail(position: Position, worksheet: Worksheet, lines: readonly SolutionLine[]): ReadonlySet<number> {
+  const keys = [...elementsByKey(worksheet, position.reduction)]
+  return new Set(
+    keys.flatMap(([key, element]) => {
+      const own = position.own.resistance[element]
+      const around = own && !stands(own) ? lineAround(worksheet, lines, key) : null
+      return around ? [around.id] : []
+    }),
+  )
+}
+
 /** All tries by what they were at. What was in question is no try; a refused choice counts for the group that was found then. */
-function triesOf(position: Position): ReadonlyMap<string, readonly Try[]> {
-  const { judgements, worksheet } = position
+function triesOf(
+  judged: readonly JudgedMove[],
+  worksheet: Worksheet,
+  lines: readonly SolutionLine[],
+): ReadonlyMap<string, readonly Try[]> {
   const { network, wiring } = worksheet
   const tries = new Map<string, Try[]>()
-  const keys = new Map([...elementsByKey(worksheet, position.reduction)].map(([key, id]) => [id, key]))
+  const schemed = new Map(lines.map((line) => [keyOf(worksheet, line), line]))
   let refused: Slip[] = []
   let isTold = false
-  const put = (key: string, it: Try) => tries.set(key, [...(tries.get(key) ?? []), it])
-  for (const judgement of judgements) {
-    const { move, verdict, element } = judgement
+  for (const { judgement, own } of judged) {
+    const { move, verdict } = judgement
     if (move.do === 'hint') isTold ||= move.strength === 3
     if (verdict === 'refused' && move.do === 'combine') refused = [...refused, ...slipsOf(judgement)]
     if (verdict === 'hint' || verdict === 'undone' || verdict === 'refused' || verdict === 'asked') continue
-    const key = placeOf(judgement, element)
-    if (key !== null && 'answer' in move) {
-      const isRight = verdict !== 'wrong'
-      if (move.do === 'combine' && refused.length > 0)
-        put(key, { isWayRight: false, isRight: false, hasUnit: false, slips: refused, isTold })
-      const it = {
-        isWayRight: isRight || isOfNumbers(judgement),
-        isRight,
-        hasUnit: hasUnit(move.answer),
-        slips: slipsOf(judgement),
-        isTold,
-      }
-      put(key, it)
+    const at = placeOf(judgement, own)
+    if (at !== null && 'answer' in move) {
+      const put = (it: Omit<Try, 'isPart' | 'typed' | 'isTold'>, isPart = at.isPart) =>
+        tries.set(at.key, [...(tries.get(at.key) ?? []), { ...it, typed: move.answer, isTold, isPart }])
+      if (move.do === 'combine' && refused.length > 0) put({ isWayRight: false, isRight: false, slips: refused }, true)
+      const isRight = verdict !== 'wrong' || isOfUnit(judgement, at.line)
+      put({ isWayRight: isRight || isOfNumbers(judgement), isRight, slips: slipsOf(judgement) })
       if (move.do === 'combine') refused = []
     }
     isTold = false
   }
+  // What was refused and led nowhere counts for the last that is left to combine.
+  const left = refused.length > 0 ? lines.findLast(({ quantity }) => quantity === 'resistance') : undefined
+  if (left) {
+    const key = keyOf(worksheet, left)
+    const it = { isWayRight: false, isRight: false, typed: '', slips: refused, isTold, isPart: true }
+    tries.set(key, [...(tries.get(key) ?? []), it])
+  }
   return tries
 
-  function placeOf({ move }: Judgement, element: number | null): string | null {
+  function placeOf(
+    { move }: Judgement,
+    own: string | null,
+  ): { readonly key: string; readonly line: SolutionLine | undefined; readonly isPart: boolean } | null {
     if (move.do === 'answer') {
       const isSource = move.of === network.parts[wiring.supply].name
-      return `${move.quantity} ${isSource ? wiring.live.map((part) => network.parts[part].name).join(' ') : move.of}`
+      const key = `${move.quantity} ${isSource ? wiring.live.map((part) => network.parts[part].name).join(' ') : move.of}`
+      return { key, line: schemed.get(key), isPart: false }
     }
-    if (element === null || (move.do !== 'combine' && move.do !== 'value')) return null
-    return `${move.do === 'combine' ? 'resistance' : move.quantity} ${keys.get(element)}`
+    if (own === null || (move.do !== 'combine' && move.do !== 'value')) return null
+    const quantity = move.do === 'combine' ? 'resistance' : move.quantity
+    const key = `${quantity} ${own}`
+    if (schemed.has(key) || quantity !== 'resistance') return { key, line: schemed.get(key), isPart: false }
+    const around = lineAround(worksheet, lines, own)
+    return around && { key: keyOf(worksheet, around), line: undefined, isPart: true }
+  }
+
+  /** Whether the number is right and only its unit is that of another quantity. */
+  function isOfUnit({ move, could }: Judgement, line: SolutionLine | undefined): boolean {
+    const answer = 'answer' in move ? readAnswer(move.answer) : null
+    const amount = line ? worksheet.derivation.lines[line.id].amount : null
+    if (!answer || !amount || answer.unit === null || could.length !== 1 || could[0].join() !== 'unit') return false
+    return closenessOf(answer.result ?? answer, amount.value) !== null
   }
 }
 
 const slipsOf = ({ verdict, could }: Judgement): readonly Slip[] =>
   (verdict === 'wrong' || verdict === 'refused') && could.length === 1 ? could[0] : []
 
-/** Whether a wrong answer is so by its number alone, whatever it may be of several. */
+/** Whether a wrong answer may be so by its number alone: in doubt for the learner. */
 function isOfNumbers({ could }: Judgement): boolean {
-  return could.length > 0 && could.every((it) => it.every((slip) => ofNumbers.has(slip)))
+  return could.some((it) => it.every((slip) => ofNumbers.has(slip)))
 }
 
 /** A bridge: that it stops, where, and why. */
