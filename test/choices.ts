@@ -24,6 +24,21 @@ function pairsSharing({ sheet }: Position, count: number): [number, number][] {
   )
 }
 
+/** Whether two have the same current whatever the resistances are: without both of them the sheet falls apart. */
+export function carriesOne({ sheet }: Pick<Position, 'sheet'>, pair: readonly number[]): boolean {
+  const rest = sheet.elements.filter(({ id }) => !pair.includes(id))
+  const from = (first: number) => {
+    const reached = new Set([first])
+    for (let size = 0; size < reached.size;) {
+      size = reached.size
+      for (const [a, b] of [...rest.map((it) => [it.from, it.to]), [sheet.start, sheet.finish]])
+        if (reached.has(a) !== reached.has(b)) reached.add(a).add(b)
+    }
+    return reached.size
+  }
+  return from(sheet.start) < new Set(sheet.elements.flatMap(({ from: a, to: b }) => [a, b])).size
+}
+
 const isInGroup = (position: Position, pair: readonly number[]) =>
   findGroups(position.sheet).some(({ members }) => pair.every((id) => members.includes(id)))
 const combine = (members: readonly number[] | undefined, kind: 'series' | 'parallel'): Move | null =>
@@ -46,7 +61,14 @@ export const choices: readonly Choice[] = [
   {
     name: 'no node shared, in series',
     is: ['apart'],
-    make: (at, random) => combine(pick(loose(at, 0), random), 'series'),
+    make: (at, random) =>
+      combine(
+        pick(
+          loose(at, 0).filter((pair) => !carriesOne(at, pair)),
+          random,
+        ),
+        'series',
+      ),
   },
   {
     name: 'no node shared, in parallel',
@@ -76,17 +98,6 @@ export const choices: readonly Choice[] = [
         )?.members,
         'series',
       ),
-  },
-  {
-    name: 'one on the path left out',
-    is: ['left-out'],
-    make: (at, random) => {
-      const path = pick(
-        findGroups(at.sheet).filter(({ kind, members }) => kind === 'series' && members.length > 2),
-        random,
-      )
-      return path ? combine([path.members[0], path.members[path.members.length - 1]], 'series') : null
-    },
   },
   {
     name: 'one too many chosen',

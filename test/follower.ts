@@ -1,6 +1,7 @@
 import { begin, play, type Judgement, type Move, type Position } from '@/core/learner'
 import type { Quantity } from '@/core/number'
 import { findGroups } from '@/core/structure'
+import { carriesOne } from './choices'
 import { networkOf } from './documents'
 import { mixedNetwork } from './judged'
 import { worksheetOf } from './learner'
@@ -203,10 +204,20 @@ export class Follower {
     this.said.push({ judgement: judgements[judgements.length - 1], before, text: worked.text, leftOut })
   }
 
+  /** A group of the sheet: of neighbours, or now and then two in series that lie apart. */
+  private group() {
+    const { sheet } = this.position
+    const groups = findGroups(sheet)
+    const ids = sheet.elements.map(({ id }) => id)
+    const apart = this.random() < 0.3 ? ids.flatMap((b, i) => ids.slice(0, i).map((a) => [a, b])) : []
+    const pairs = this.shuffled(apart.filter((pair) => carriesOne(this.position, pair)))
+    return pairs[0] ? { kind: 'series' as const, members: pairs[0] } : groups.length > 0 ? this.pick(groups) : null
+  }
+
   /** Combines everything, then finds what there is to find, in an order of its own; returns what was said. */
   run(): readonly Said[] {
-    for (let groups = findGroups(this.position.sheet); groups.length > 0; groups = findGroups(this.position.sheet)) {
-      const { kind, members: all } = this.pick(groups)
+    for (let group = this.group(); group; group = this.group()) {
+      const { kind, members: all } = group
       const members =
         kind === 'parallel' && all.length > 2 && this.random() < 0.4 ? this.shuffled(all).slice(0, 2) : all
       const inputs = members.map((id) => this.written('resistance', id) as Worked)
@@ -245,4 +256,56 @@ export class Follower {
     for (const element of reduction.leaves.keys()) if (this.random() < 0.5) find('power', element)
     return this.said
   }
+}
+
+/** What was said of answers that follow from the paper, and those that were called wrong. */
+export interface Followed {
+  readonly answers: number
+  readonly asked: number
+  /** In words, for who looks into it. */
+  readonly wrong: readonly string[]
+}
+
+/** Lets followers work through so many networks; in every second one an answer is wrong, and what follows from it counts. */
+export function countFollowed(networks: number): Followed {
+  const wrong: string[] = []
+  let [answers, asked] = [0, 0]
+  for (let seed = 0; seed < networks; seed++)
+    for (const { judgement, text } of followerOf(seed).run()) {
+      answers++
+      if (judgement.verdict === 'asked') asked++
+      if (['wrong', 'refused'].includes(judgement.verdict))
+        wrong.push(`${seed}: ${JSON.stringify(judgement.move)}, which is ${text}`)
+    }
+  return { answers, asked, wrong }
+}
+
+function followerOf(seed: number): Follower {
+  const resistors = 3 + (seed % 8)
+  return new Follower(seed, resistors, seed % 2 === 0 ? -1 : (seed * 7) % (2 * resistors))
+}
+
+/** Numbers that come from nothing, of three or four figures, at every place of such papers: how many of them pass. */
+export function countArbitrary(networks: number): { readonly made: number; readonly passed: number } {
+  let [made, passed] = [0, 0]
+  for (let seed = 0; seed < networks; seed++) {
+    const random = randomNumbers(seed * 7 + 5)
+    const follower = followerOf(seed + 100_000)
+    for (const { judgement, before } of follower.run()) {
+      const { move, element } = judgement
+      if (element === null || (move.do !== 'combine' && move.do !== 'value')) continue
+      const right = follower.position.truth[move.do === 'combine' ? 'resistance' : move.quantity][element]
+      if (right === null) continue
+      const bent = [3 ** (2 * random() - 1), random() < 0.5 ? 1.03 + 0.1 * random() : 0.87 + 0.1 * random()]
+      for (const by of bent) {
+        // What lies as near as this may be the right one, rounded on the way.
+        if (Math.abs(by - 1) < 0.015) continue
+        const answer = String(Number((right * by).toPrecision(random() < 0.5 ? 3 : 4)))
+        const { judgements } = play(before, { ...move, answer })
+        made++
+        if (['right', 'rounded', 'follows'].includes(judgements[judgements.length - 1].verdict)) passed++
+      }
+    }
+  }
+  return { made, passed }
 }

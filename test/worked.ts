@@ -81,6 +81,5 @@ export function linesOf(worksheet: Worksheet, kind: 'supply' | 'known') {
 /** The sheet of a reduction after so many steps. */
 export function sheetAt(reduction: Reduction, wiring: Wiring, steps: number): Sheet {
   const starts = reduction.leaves.map((_, leaf) => leaf)
-  const nodes = wiring.nodes.map((_, node) => node)
-  return sheetOf({ ...reduction, wiring, nodes, starts, exchange: null }, steps)
+  return sheetOf({ ...reduction, wiring, starts }, steps)
 }

@@ -1,6 +1,7 @@
 // How well the judge of Try names slips, and whether it leaves right answers alone: npm run judge [-- NETWORKS]
 import { countChoices } from '../test/choices'
 import { countRight, countSlips, together, type Counted } from '../test/judged'
+import { countArbitrary, countFollowed } from '../test/follower'
 import { kinds, pairs, unnamed, type Kind } from '../test/slipKinds'
 
 const networks = Number(process.argv[2] ?? 300)
@@ -38,3 +39,9 @@ for (const figures of [2, 3, 4])
     const text = [...said].map(([verdict, count]) => `${count} ${verdict}`).join(', ')
     console.log(`${figures} figures, ${rounding}: ${text}`)
   }
+
+const { answers, asked, wrong } = countFollowed(2 * networks)
+console.log(`\nanswers that follow from the paper: ${answers}, asked ${percent(asked, answers)}, wrong ${wrong.length}`)
+for (const it of wrong.slice(0, 20)) console.log(`  ${it}`)
+const { made, passed } = countArbitrary(networks)
+console.log(`numbers that follow from nothing: ${made}, passed ${percent(passed, made)}`)

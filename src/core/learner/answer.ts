@@ -249,6 +249,9 @@ export type Closeness = 'exact' | 'figures' | 'cut' | 'near'
  */
 const onTheWay = { two: 0.015, more: 0.006 }
 
+/** More figures than these are not held against what is worked out. */
+const mostFigures = 5
+
 /**
  * The same number in another prefix is judged the same: zeros at the end of `440` need not be figures, so that it is
  * as good as `0.44k`.
@@ -262,7 +265,9 @@ export function closenessOf(answer: TypedAnswer, wanted: number, isSum = false):
   if (isSame(value, wanted)) return 'exact'
   if (figures === Infinity || value === 0) return off <= 1e-6 * Math.abs(wanted) ? 'exact' : null
   // What is worked out by a method has as many figures as what goes into it.
-  const short = Math.min(shortFigures(value), answer.method === null ? Infinity : figures)
+  const written = Math.min(shortFigures(value), answer.method === null ? Infinity : figures)
+  // What is worked out from long numbers that were rounded themselves is off in its last ones.
+  const short = isSum ? written : Math.min(written, mostFigures)
   if (off <= halfUnit(value, short <= 2 && isSum ? 4 : Math.max(3, short))) return 'exact'
   if (off <= halfUnit(value, Math.max(2, short))) return 'figures'
   if (isCutOff(answer, wanted) && (!isSum || figures >= 3)) return 'cut'

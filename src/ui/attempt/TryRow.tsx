@@ -39,8 +39,11 @@ export function OwnSheet({
     [worksheet, position, step, side, figures, form],
   )
   const nodeLabels = useMemo(() => worksheet.wiring.nodes.map(({ label }) => label), [worksheet])
-  const box = group ? boxAround(picture, group) : null
-  const boxes = box ? [box] : []
+  // Members that lie apart are marked each for itself: what lies between is none of them.
+  const isApart = position.reduction.steps.some(({ members, closes }) => members === group && closes !== undefined)
+  const boxes = (isApart && group ? group.map((id) => [id]) : [group ?? []]).flatMap((ids) =>
+    ids.length > 0 ? (boxAround(picture, ids) ?? []) : [],
+  )
   const parts = picture.parts.map(({ label }) => [label.name, ...label.lines].filter(Boolean).join(' ')).join(', ')
   return (
     <div data-own={step} data-side={side} className="max-w-full min-w-0">
@@ -67,12 +70,17 @@ export function OwnSheet({
 export function TryDown({ attempt, step }: Row) {
   const { position, make } = attempt
   const { reduction, names, own, truth } = position
-  const { kind, members, result } = reduction.steps[step]
+  const { kind, members, result, closes } = reduction.steps[step]
   return (
     <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
       <div className="min-w-56 flex-[1_1_14rem]">
         <p className="font-semibold">
           {members.map((id) => names[id]).join(', ')} in {kind}
+          {closes && (
+            <span className="font-normal text-soft">
+              ; the place of the second closes up, so potentials between them move
+            </span>
+          )}
         </p>
         {truth.resistance[result] === null ? (
           <JudgementNote judgement={saidOf(position, result, 'resistance')} />

@@ -18,6 +18,7 @@ import {
   toMend,
   type Move,
   type OwnThread,
+  type Position,
   type Strength,
 } from './index'
 import { checkPlace } from './named'
@@ -106,17 +107,53 @@ describe('what is no group', () => {
   test('a junction between, nothing shared, the wrong kind', () => {
     expect(combine([0, 1], 'series')).toMatchObject({ verdict: 'refused', could: [['junction-between']] })
     expect(said(combine([0, 1], 'series'))[0]).toBe('R1 and R2 share node 2: what else meets there?')
-    expect(combine([0, 4], 'series')).toMatchObject({ verdict: 'refused', could: [['apart']] })
+    expect(combine([0, 2], 'series')).toMatchObject({ verdict: 'refused', could: [['apart']] })
     expect(combine([1, 2], 'parallel')).toMatchObject({ verdict: 'refused', could: [['kind']] })
   })
-  test('a part on the path that was left out', () => {
+  test('two of a path are a group, the one between them left where it is', () => {
     const path = worksheetOf(network(['E1 A D 6', 'R1 A B 1', 'R2 B C 2', 'R3 C D 3']))
-    const [left] = replay(path, [{ do: 'combine', members: [0, 2], kind: 'series', answer: '4' }]).judgements
-    expect([left.verdict, left.could, said(left)]).toEqual([
-      'refused',
-      [['left-out']],
-      ['what else lies on the path through R1 and R3?'],
+    const position = replay(path, [{ do: 'combine', members: [0, 2], kind: 'series', answer: '4' }])
+    expect([position.judgements[0].verdict, position.names[3]]).toEqual(['right', 'R1+3'])
+    expect(findGroups(position.sheet)).toEqual([{ kind: 'series', members: [3, 1] }])
+  })
+})
+
+describe('in series at a distance', () => {
+  // R1 and R5 lie before and behind the block of R2, R3 and R4.
+  const worksheet = worksheetOf(network(worked))
+  const apart: Move = { do: 'combine', members: [4, 0], kind: 'series', answer: '2.5' }
+  test('they are combined in the place of the first, the other place closes up', () => {
+    const position = replay(worksheet, [apart])
+    expect(position.judgements[0].verdict).toBe('right')
+    expect(position.sheet.elements.map(({ from, to }) => [from, to])).toContainEqual([
+      worksheet.reduction.from[0],
+      worksheet.reduction.to[0],
     ])
+    expect(position.sheet.elements.every(({ from, to }) => from !== to)).toBe(true)
+    expect(findGroups(position.sheet).map(({ kind }) => kind)).toEqual(['series'])
+    // Undone, all is where it was.
+    const sorted = (sheet: Position['sheet']) => [...sheet.elements].sort((a, b) => a.id - b.id)
+    expect(sorted(replay(worksheet, [apart, { do: 'undo' }]).sheet)).toEqual(sorted(replay(worksheet, []).sheet))
+  })
+  test('hints lead from there to the end, potentials too', () => {
+    const it = new Learner(network(worked), 3)
+    it.do(apart)
+    it.reduce()
+    expect(it.supply().verdict).toBe('right')
+    for (let left = 60; !isDone(it.position) && left > 0; left--) {
+      const told = hintFor(it.position, 3)?.sentences.map(wordSentence).at(-1) ?? ''
+      const [, letter, name, answer] = /^([VI])\((.+)\) is (.+)$/.exec(told) ?? []
+      const quantity = letter === 'V' ? 'voltage' : 'current'
+      it.do({ do: 'value', element: it.position.names.indexOf(name), quantity, answer })
+    }
+    expect(isDone(it.position)).toBe(true)
+    const { wiring } = it.worksheet
+    for (const [node, { points }] of wiring.nodes.entries()) {
+      const potential = it.worksheet.outcome.nodes[node].potential?.value ?? NaN
+      const answer = String(Number(potential.toPrecision(4)))
+      const judged = it.do({ do: 'answer', quantity: 'potential', of: points[0], answer })
+      expect(['right', 'rounded']).toContain(judged.verdict)
+    }
   })
 })
 

@@ -1,5 +1,4 @@
 import { unitOf, type Quantity } from '../../number'
-import type { Sheet } from '../../structure'
 import { listed, type Sentence } from '../../worksheet'
 import {
   closenessOf,
@@ -204,7 +203,6 @@ function isExactSum(paper: OwnPaper, element: number): boolean {
 
 /** The numbers of slips at a value, by the learner's own values and by the true ones. */
 function guessesAt(paper: OwnPaper, quantity: Quantity, element: number) {
-  const before = sheetBefore(paper, element)
   // The value that is judged must not be compared with itself.
   const cleared = (table: ValueTable): ValueTable => ({
     ...table,
@@ -215,7 +213,7 @@ function guessesAt(paper: OwnPaper, quantity: Quantity, element: number) {
   const tables = differ ? [mine, paper.truth] : [mine]
   const isRough = writesTwoFigures(paper)
   if (quantity === 'resistance') {
-    const places = tables.flatMap((table) => stepPlace(paper, element, table, before) ?? [])
+    const places = tables.flatMap((table) => stepPlace(paper, element, table) ?? [])
     return {
       isRough,
       singles: places.flatMap(stepGuesses),
@@ -269,23 +267,6 @@ function certainOf(paper: OwnPaper, quantity: Quantity, element: number, value: 
   const wanted = paper.truth[quantity][element]
   if (wanted === null) return null
   return Math.abs(value - wanted) <= 0.05 * Math.abs(wanted) ? remark('sure-close') : null
-}
-
-/** The sheet before a step, as far as the paper still has it. */
-function sheetBefore(paper: OwnPaper, element: number): Sheet {
-  const { sheet, from, to, steps } = paper
-  const step = stepOf(paper, element)
-  if (!step) return sheet
-  const later = steps.slice(steps.indexOf(step))
-  const made = later.map(({ result }) => result)
-  const gone = later.flatMap(({ members }) => members).filter((id) => !made.includes(id))
-  return {
-    ...sheet,
-    elements: [
-      ...sheet.elements.filter(({ id }) => !made.includes(id)),
-      ...gone.map((id) => ({ id, from: from[id], to: to[id] })),
-    ],
-  }
 }
 
 /** What is said of slips: one with what helps, or what it could be. */

@@ -1,4 +1,4 @@
-import { combine, findGroups, judge, leavesOf, stoppingElements, type Step } from '../../structure'
+import { closingsOf, combine, findGroups, judge, leavesOf, stoppingElements } from '../../structure'
 import { sharedIn, type Sentence } from '../../worksheet'
 import type { Quantity } from '../../number'
 import { writtenIn, type TypedAnswer, readAnswer } from '../answer'
@@ -8,7 +8,7 @@ import type { Against } from './named'
 import { type AnswerVerdict, type Judgement, type Move, namedBy, type Check, type Own } from './move'
 import { isGood } from './reach'
 import { remark } from './remark'
-import { giveSupply, namesOf, quantities, reductionOf, type OwnPaper } from './state'
+import { giveSupply, namesOf, quantities, reductionOf, sheetAfter, type OwnPaper } from './state'
 import { againstCheck, againstName } from './named'
 
 /** What a move was found to be. */
@@ -56,15 +56,21 @@ export function judgeCombination(
       remark(verdict.verdict === 'series' ? 'ask-both-ends' : 'ask-one-path', { members: named(move.members) }),
       verdict.verdict === 'series' ? [] : verdict.nodes,
     )
-  if (verdict.verdict === 'series' && verdict.through.length > 0)
-    return refuse('left-out', remark('ask-path', { members: named(move.members) }), verdict.nodes)
 
-  const members = verdict.verdict === 'series' ? inDirection(paper, verdict.members) : asListed(paper, verdict.members)
+  // Of a path some may be taken: what goes through one goes through all.
+  const members =
+    verdict.verdict === 'parallel'
+      ? asListed(paper, verdict.members)
+      : (verdict.isApart ? verdict.members : inDirection(paper, verdict.members)).filter((id) =>
+          move.members.includes(id),
+        )
   const id = paper.from.length
-  paper.sheet = combine(sheet, { kind: move.kind, members }, id)
+  const group = { kind: move.kind, members }
+  const closes = closingsOf(sheet, group)
+  paper.sheet = combine(sheet, group, id)
   const made = paper.sheet.elements.find((element) => element.id === id)
   const [from, to] = made ? [made.from, made.to] : [0, 0]
-  paper.steps.push({ kind: move.kind, members, result: id, round: paper.steps.length })
+  paper.steps.push({ ...group, result: id, round: paper.steps.length, ...(closes.length > 0 && { closes }) })
   paper.from.push(from)
   paper.to.push(to)
   for (const quantity of quantities) {
@@ -122,18 +128,15 @@ function truthOf(
 }
 
 /** Opens the equivalent of the last step again. */
-export function takeBack(paper: OwnPaper, { members, result }: Step): void {
+export function takeBack(paper: OwnPaper): void {
   const { own, truth, from, to } = paper
+  paper.steps.pop()
   for (const list of [from, to]) list.pop()
   for (const quantity of quantities) {
     own[quantity].pop()
     truth[quantity].pop()
   }
-  const kept = paper.sheet.elements.filter(({ id }) => id !== result)
-  paper.sheet = {
-    ...paper.sheet,
-    elements: [...kept, ...members.map((id) => ({ id, from: from[id], to: to[id] }))],
-  }
+  paper.sheet = sheetAfter(paper, paper.steps.length)
   paper.stopped = false
 }
 

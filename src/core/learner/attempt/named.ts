@@ -101,7 +101,7 @@ function writtenOf(paper: OwnPaper, wanted: number, quantity: Quantity): Target 
 
 /** The potential of a node by each of the learner's drops that lead to it. */
 function potentialTargets(paper: OwnPaper, wanted: number): Target[] {
-  const { worksheet, own, from, to, answers } = paper
+  const { worksheet, own, steps, from, to, answers } = paper
   const { wiring } = worksheet
   const known = new Map<number, Target>([[wiring.reference, found(0, true)]])
   wiring.nodes.forEach(({ points }, node) => {
@@ -110,8 +110,11 @@ function potentialTargets(paper: OwnPaper, wanted: number): Target[] {
       if (there && there.verdict !== 'stale' && node !== wanted) known.set(node, found(there.value, isGood(there)))
     }
   })
+  // Once places have closed up, the ends of what is made are no longer those of the network.
+  const firstClosed = steps.findIndex(({ closes }) => closes !== undefined)
+  const inPlace = firstClosed < 0 ? from.length : worksheet.wiring.live.length + firstClosed
   const drops = own.voltage.flatMap((drop, element) =>
-    drop && drop.verdict !== 'stale' && from[element] !== undefined ? [{ drop, element }] : [],
+    drop && drop.verdict !== 'stale' && element < inPlace ? [{ drop, element }] : [],
   )
   const across = (at: Target, { drop }: (typeof drops)[number], sign: 1 | -1) =>
     found(at.value + sign * drop.value, at.isClean && isGood(drop))

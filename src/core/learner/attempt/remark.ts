@@ -27,7 +27,6 @@ const remarks = {
   'ask-ends': '{pair} share node {node}: do their other ends meet too?',
   'ask-both-ends': 'do both ends of {members} lie on the same two nodes?',
   'ask-one-path': 'has the current only one way through {members}?',
-  'ask-path': 'what else lies on the path through {members}?',
   'ask-which-stop': 'choose the resistors that stop it on the sheet',
   'sure-negative': 'less than 0: that is not possible',
   'sure-zero': 'not nothing: something is there',

@@ -98,9 +98,8 @@ function write(paper: OwnPaper, move: Exclude<Made['move'], { readonly do: 'hint
   const exists = (id: number) => Number.isInteger(id) && id >= 0 && id < paper.from.length
   switch (move.do) {
     case 'undo': {
-      const step = steps.pop()
-      if (!step) return null
-      takeBack(paper, step)
+      if (steps.length === 0) return null
+      takeBack(paper)
       return { verdict: 'undone' }
     }
     case 'stop':

@@ -1,6 +1,15 @@
 import type { Quantity } from '../../number'
 import { knownOf, type Network } from '../../network'
-import { aroundEach, leavesOf, nameElements, type Reduction, type Sheet, type Step, findGroups } from '../../structure'
+import {
+  aroundEach,
+  leavesOf,
+  nameElements,
+  type Reduction,
+  type Sheet,
+  type Step,
+  findGroups,
+  sheetOf,
+} from '../../structure'
 import { amountAt, type Worksheet, workOut } from '../../worksheet'
 import type { Check, Own, Position, ValueTable } from './move'
 import type { Seat, StepPlace, ValuePlace } from '../slip'
@@ -121,6 +130,11 @@ export function reductionOf({ worksheet, steps, from, to, sheet }: OwnPaper): Re
   }
 }
 
+/** The sheet after so many of the learner's steps. */
+export function sheetAfter({ worksheet: { wiring }, steps, from, to }: Omit<OwnPaper, 'sheet'>, count: number): Sheet {
+  return sheetOf({ wiring, starts: wiring.live.map((_, leaf) => leaf), steps, from, to }, count)
+}
+
 /** The step that takes an element in; null where none does yet. */
 export function aroundOf(steps: readonly Step[], element: number): Step | null {
   return steps.find(({ members }) => members.includes(element)) ?? null
@@ -172,14 +186,11 @@ function seatsOf(paper: OwnPaper, { resistance, voltage, current }: ValueTable):
   })
 }
 
-/**
- * What stood around a step, by these values; null for a resistor.
- *
- * @param before the sheet on which it was made
- */
-export function stepPlace(paper: OwnPaper, element: number, table: ValueTable, before: Sheet): StepPlace | null {
+/** What stood around a step, by these values; null for a resistor. */
+export function stepPlace(paper: OwnPaper, element: number, table: ValueTable): StepPlace | null {
   const step = stepOf(paper, element)
   if (!step) return null
+  const before = sheetAfter(paper, paper.steps.indexOf(step))
   const seat = seatsOf(paper, table)
   const { kind, members } = step
   const made = (id: number) => {

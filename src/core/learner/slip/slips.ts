@@ -11,6 +11,7 @@ export const slips = {
   kind: { name: 'series taken for parallel, or parallel for series' },
   'junction-between': { name: 'combined across a junction or the supply' },
   apart: { name: 'combined parts that share no node' },
+  // Once a slip, and still in what was practised then: two of a path may be combined without the one between.
   'left-out': { name: 'left out a resistor on the path' },
   'stopped-early': { name: 'stopped although a group is left' },
   'not-the-bridge': { name: 'named other resistors than those that stop the reduction' },

@@ -36,6 +36,11 @@ function answerOf(verdict: Verdict): SpotAnswer {
   return verdict.verdict === 'neither' ? verdict.obstacle.code : verdict.verdict
 }
 
+/** What a pair is asked as: of neighbours alone, so that what a code gives stays as it is. */
+function askedAs(verdict: Verdict): SpotAnswer {
+  return verdict.verdict === 'series' && verdict.isApart ? 'apart' : answerOf(verdict)
+}
+
 /** All that is true: where the supply is connected, something else may leave too. */
 function trueOf(verdict: Verdict): readonly SpotAnswer[] {
   const main = answerOf(verdict)
@@ -54,7 +59,7 @@ function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
   const pairs = names.flatMap((b, i) => names.slice(0, i).map((a) => [a, b] as const))
   const sorted = new Map<SpotAnswer, (readonly [string, string])[]>()
   for (const pair of chance.shuffled(pairs)) {
-    const answer = answerOf(verdictOf(worksheet, pair))
+    const answer = askedAs(verdictOf(worksheet, pair))
     sorted.set(answer, [...(sorted.get(answer) ?? []), pair])
   }
   const found: (readonly [string, string])[] = []
@@ -132,6 +137,10 @@ function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, v
       return answer === 'apart' ? `They are joined, at node ${node}.` : `What else is joined to them at node ${node}?`
     return answer === 'parallel' ? 'No: are both their ends joined?' : `No: what else is joined at node ${node}?`
   }
+  if (verdict.verdict === 'series' && verdict.isApart)
+    return answer === 'parallel'
+      ? 'No: are both their ends joined?'
+      : 'They share no node; but can what goes through one go anywhere else than through the other?'
   if (right === 'parallel') return 'No: follow the wires from both ends of each.'
   return answer === 'parallel' ? 'No: are both their ends joined?' : 'No: is there any other way between the two?'
 }

@@ -1,3 +1,5 @@
+import type { Closing } from './sheet'
+
 /**
  * The series-parallel tree of a network, or a forest where a bridge stops the reduction.
  * Element ids: 0 … leaves−1 are the live resistors in listed order; then come the groups, each before the
@@ -253,4 +255,6 @@ export interface Combination {
 export interface Step extends Combination {
   /** Which round it belongs to, from 0; with one group a sheet, the step's own number. */
   readonly round: number
+  /** The places that close up where its members lie apart; absent where they do not. */
+  readonly closes?: readonly Closing[]
 }

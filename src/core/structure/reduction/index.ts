@@ -15,6 +15,6 @@ export {
   stoppingElements,
 } from './reduction'
 export { isInRounds, orderNames, orders, type FirstChoice, type Order } from './orders'
-export { combine, findGroups, type Group, type Sheet, type SheetElement } from './sheet'
+export { closed, closingsOf, combine, findGroups, type Group, type Sheet, type SheetElement } from './sheet'
 export { judge, type Obstacle, type Verdict } from './judge'
 export { growForest, type Combination, type Forest, type Step } from './forest'

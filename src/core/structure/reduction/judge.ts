@@ -1,5 +1,5 @@
 import { growForest } from './forest'
-import { elementsAt, isSeriesNode, seriesPath, type Sheet, type SheetElement } from './sheet'
+import { elementsAt, inSeriesApart, isSeriesNode, seriesPath, type Sheet, type SheetElement } from './sheet'
 
 /** What stands in the way of combining two elements, as data. Numbers are element ids and node indices. */
 export type Obstacle =
@@ -19,12 +19,14 @@ export type Obstacle =
 export type Verdict =
   | {
       readonly verdict: 'series'
-      /** The whole path in order, with the elements that lie between the chosen ones. */
+      /** Those chosen, as the current meets them; of one path with the elements that lie between. */
       readonly members: readonly number[]
       /** Elements on the path that were not chosen. */
       readonly through: readonly number[]
-      /** The nodes along the path, where nothing else leaves. */
+      /** The nodes along the path, where nothing else leaves; none where the members lie apart. */
       readonly nodes: readonly number[]
+      /** Blocks with two ends lie between: not all of them share a node with the next. */
+      readonly isApart: boolean
     }
   | { readonly verdict: 'parallel'; readonly members: readonly number[]; readonly nodes: readonly [number, number] }
   | {
@@ -67,8 +69,12 @@ export function judge(sheet: Sheet, chosen: readonly number[]): Verdict {
       members: members.map(({ id }) => id),
       through: members.filter((member) => !elements.includes(member)).map(({ id }) => id),
       nodes: members.slice(1).map((member, i) => sharedNodes(members[i], member)[0]),
+      isApart: false,
     }
   }
+
+  const apart = inSeriesApart(sheet, chosen)
+  if (apart) return { verdict: 'series', members: apart.map(({ id }) => id), through: [], nodes: [], isApart: true }
 
   const pair = offendingPair(elements, path)
   return {

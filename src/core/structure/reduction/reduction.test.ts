@@ -152,7 +152,13 @@ describe('verdicts', () => {
   const besideIt = { kind: 'parallel', members: [{ step: 0 }, { element: 3 }] }
 
   test('series: one current and no other way', () => {
-    expect(judge(sheet, [2, 1])).toEqual({ verdict: 'series', members: [1, 2], through: [], nodes: [2] })
+    expect(judge(sheet, [2, 1])).toEqual({
+      verdict: 'series',
+      members: [1, 2],
+      through: [],
+      nodes: [2],
+      isApart: false,
+    })
   })
   test('parallel: both ends on the same nodes', () => {
     expect(judge(sheetAt(reduction, wiring, 1), [3, 5])).toEqual({
@@ -179,7 +185,6 @@ describe('verdicts', () => {
   })
   test('apart', () => expect(judge(sheet, [0, 2])).toMatchObject({ verdict: 'neither', obstacle: { code: 'apart' } }))
   test('the supply between', () => {
-    expect(judge(sheet, [0, 4])).toMatchObject({ obstacle: { code: 'apart' }, later: { then: 'series' } })
     const two = wire(network(['E1 A Z 12', 'R1 A B 1', 'R2 B Z 2', 'R3 A C 3', 'R4 C Z 4']))
     expect(judge(sheetAt(reduce(two), two, 0), [0, 2])).toMatchObject({
       obstacle: { code: 'supply-between', others: [] },
@@ -221,6 +226,7 @@ describe('verdicts', () => {
       members: [0, 1, 2],
       through: [1],
       nodes: [1, 2],
+      isApart: false,
     })
   })
   test('three of which two fit', () => {

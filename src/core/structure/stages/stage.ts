@@ -1,5 +1,5 @@
 import { type Wiring, finding, isZeroOhm, type Finding, type Wirable } from '../nodes'
-import { type Reduction, type Step, type Sheet, stoppingElements, type SheetElement } from '../reduction'
+import { closed, type Reduction, type Step, type Sheet, stoppingElements, type SheetElement } from '../reduction'
 
 /** A resistor, an equivalent, or what an exchange put into place; its id is its place in {@link Stages.elements}. */
 export interface Element {
@@ -94,7 +94,17 @@ export function outwardFrom({ elements }: Elements, id: number): number[] {
  * The sheet of a stage after its first `count` steps. Elements stand in the order of the first-listed resistor in them,
  * so that an equivalent takes the place of what it was made of. Nodes are those of the stage.
  */
-export function sheetOf({ wiring, starts, steps, from, to }: Stage, count: number): Sheet {
+export function sheetOf(
+  {
+    wiring,
+    starts,
+    steps,
+    from,
+    to,
+  }: Pick<Stage, 'starts' | 'steps' | 'from' | 'to'> & { readonly wiring: Pick<Stage['wiring'], 'start' | 'finish'> },
+  count: number,
+): Sheet {
+  const closings = steps.slice(0, count).flatMap(({ closes = [] }) => closes)
   const first = new Map(starts.map((id, i) => [id, i]))
   const standing = [...starts] as (number | undefined)[]
   for (const { members, result } of steps.slice(0, count)) {
@@ -104,7 +114,9 @@ export function sheetOf({ wiring, starts, steps, from, to }: Stage, count: numbe
     standing[least] = result
     first.set(result, least)
   }
-  const elements = standing.flatMap((id) => (id === undefined ? [] : [{ id, from: from[id], to: to[id] }]))
+  const elements = standing.flatMap((id) =>
+    id === undefined ? [] : [{ id, from: closed(from[id], closings), to: closed(to[id], closings) }],
+  )
   return { elements, start: wiring.start, finish: wiring.finish }
 }
 

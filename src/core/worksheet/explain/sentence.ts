@@ -12,12 +12,13 @@ const wordings = {
   'in-parallel': '{members} in parallel',
   'why-series-one': 'nothing else leaves node {nodes}, between them',
   'why-series': 'one path: nothing else leaves nodes {nodes}',
+  'why-series-apart': 'what lies between {members} has only two ends, so what enters it leaves it',
   'why-parallel': 'both ends on nodes {nodes}',
   'current-carries': 'I carries over from {from}',
   'voltage-carries': 'V carries over from {from}',
   'undefined-split': 'zero ohms in parallel: how they share the current is undefined',
-  'series-through': '{through} lies between them on the same path: take it along',
-  'series-through-many': '{through} lie between them on the same path: take them along',
+  'series-through': '{through} lies between them on the same path: it can be taken along',
+  'series-through-many': '{through} lie between them on the same path: they can be taken along',
   'part-leaves': '{pair} share node {node}, but {others} leaves from it',
   'parts-leave': '{pair} share node {node}, but {others} leave from it',
   'stands-between': 'they share one end only; {between} stands between the others',
@@ -86,6 +87,10 @@ export function explainVerdict(
       ]
     case 'series': {
       const chosen = verdict.members.filter((id) => !verdict.through.includes(id))
+      if (verdict.isApart) {
+        const members = names(verdict.members)
+        return [sentence('in-series', { members }), sentence('why-series-apart', { members })]
+      }
       const labels = verdict.nodes.map(label)
       return [
         sentence('in-series', { members: names(chosen) }),
