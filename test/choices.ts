@@ -73,7 +73,14 @@ export const choices: readonly Choice[] = [
   {
     name: 'no node shared, in parallel',
     is: ['apart'],
-    make: (at, random) => combine(pick(loose(at, 0), random), 'parallel'),
+    make: (at, random) =>
+      combine(
+        pick(
+          loose(at, 0).filter((pair) => !carriesOne(at, pair)),
+          random,
+        ),
+        'parallel',
+      ),
   },
   {
     name: 'series taken for parallel',

@@ -23,7 +23,7 @@ import {
   type Guess,
   type ValuePlace,
 } from '../slip'
-import type { ValueTable } from './move'
+import type { Slot, ValueTable } from './move'
 import { stepPlace, valuePlace, namesOf, quantities, stepOf, writtenTable, type OwnPaper } from './state'
 import { remark } from './remark'
 import type { Against } from './named'
@@ -34,6 +34,8 @@ interface JudgedNumber {
   readonly verdict: 'right' | 'rounded' | 'asked' | 'follows' | 'wrong'
   readonly could: readonly Guess[]
   readonly reasons: readonly Sentence[]
+  /** What it follows from, where something of that is wrong. */
+  readonly uses?: readonly Slot[]
 }
 
 /**
@@ -57,6 +59,8 @@ interface Grade {
   readonly verdict: 'right' | 'rounded' | 'lost' | 'follows' | 'wrong'
   /** How near it comes to what it is; null where it is wrong. */
   readonly closeness: Closeness | null
+  /** What it follows from, where something of that is wrong. */
+  readonly uses?: readonly Slot[]
 }
 
 /** Grades a number by what is true and what the paper leads to, lines between filled in where nothing else leads there. */
@@ -101,8 +105,8 @@ function gradeBy(written: TypedAnswer, { wanted, isSum }: Against, targets: read
   if (loose !== undefined) return { verdict: 'rounded', closeness: loose }
   if (targets.some((it) => it.isClean && isLost(it, wanted) && closenessOf(written, it.value) !== null))
     return { verdict: 'lost', closeness: null }
-  const follows = targets.some((it) => !it.isClean && (closenessOf(written, it.value) !== null || isRough(it)))
-  return { verdict: follows ? 'follows' : 'wrong', closeness: null }
+  const led = targets.find((it) => !it.isClean && (closenessOf(written, it.value) !== null || isRough(it)))
+  return { verdict: led ? 'follows' : 'wrong', closeness: null, uses: led?.uses }
 }
 
 /**
@@ -119,7 +123,7 @@ function isLost({ method, value }: Target, wanted: number | null): boolean {
 /** Judges a number: what it is, and where it is not right, or may be another, which slips give it. */
 export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumber {
   const { name, quantity, wanted, targets, isSum, guesses } = against
-  const { verdict, closeness } = grade(answer, against)
+  const { verdict, closeness, uses } = grade(answer, against)
   const said = (code: 'right' | 'right-rounded' | 'right-cut' | 'right-follows' | 'ask-lost'): JudgedNumber => ({
     verdict: verdict === 'lost' ? 'asked' : verdict,
     could: [],
@@ -131,7 +135,7 @@ export function judgeAgainst(answer: TypedAnswer, against: Against): JudgedNumbe
     reasons: reasonsOf(could, name()),
   })
   if (verdict === 'right') return said('right')
-  if (verdict === 'follows') return said('right-follows')
+  if (verdict === 'follows') return { ...said('right-follows'), uses }
   if (verdict === 'lost') return said('ask-lost')
   if (verdict === 'rounded') {
     if (closeness === 'exact' || closeness === null) return said('right-rounded')

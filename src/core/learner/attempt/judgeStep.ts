@@ -93,8 +93,12 @@ export function writeValue(
 ): StepRemark {
   paper.own[quantity][element] = null
   settle(paper)
-  const { verdict, could, reasons } = judgeAgainst(answer, againstValue(paper, quantity, element))
-  paper.own[quantity][element] = { typed, value: writtenIn(answer), verdict }
+  const { verdict, could, reasons, uses } = judgeAgainst(answer, againstValue(paper, quantity, element))
+  const grounds = uses?.flatMap((slot) => {
+    const own = paper.own[slot.quantity][slot.element]
+    return own ? [{ ...slot, value: own.value }] : []
+  })
+  paper.own[quantity][element] = { typed, value: writtenIn(answer), verdict, ...(grounds && { grounds }) }
   return { verdict, could: could.map(({ slips }) => slips), reasons, element }
 }
 
@@ -180,7 +184,7 @@ export function settle(paper: OwnPaper): void {
   for (let left = open; ;) {
     const still = left.filter(({ quantity, element, own }) => {
       paper.own[quantity][element] = null
-      const verdict = verdictNow(own, againstValue(paper, quantity, element))
+      const verdict = holds(paper, own) ? 'follows' : verdictNow(own, againstValue(paper, quantity, element))
       paper.own[quantity][element] = { ...own, verdict }
       return verdict === 'stale' || isRoot({ verdict })
     })
@@ -197,6 +201,18 @@ export function settle(paper: OwnPaper): void {
     if (own && against) paper.checks[check] = { ...own, verdict: verdictNow(own, against, true) }
     else delete paper.checks[check]
   }
+}
+
+/**
+ * Whether what a value followed from stands as it stood then, something wrong among it: lines that were filled in then
+ * may have been written otherwise since.
+ */
+function holds({ own: all }: OwnPaper, { grounds = [] }: Own): boolean {
+  const now = grounds.map(({ quantity, element, value }) => {
+    const own = all[quantity][element]
+    return own && own.verdict !== 'stale' && own.value === value ? own : null
+  })
+  return now.length > 0 && now.every((own) => own !== null) && now.some((own) => own !== null && !isGood(own))
 }
 
 /** Whether a value is wrong by itself, and not by what it was worked out from. */

@@ -84,6 +84,8 @@ export interface Own {
   readonly value: number
   /** As judged; `stale` if it followed from a value that was mended since. */
   readonly verdict: 'given' | 'right' | 'rounded' | 'asked' | 'follows' | 'stale' | 'wrong'
+  /** What it was seen to follow from, as it stood then; absent where it follows from nothing wrong. */
+  readonly grounds?: readonly (Slot & { readonly value: number })[]
 }
 
 /** Values by quantity and element id, null where there is none. */

@@ -80,7 +80,7 @@ function toFigures(figures: number): Arithmetic<number> {
     squareRoot: (a) => short(Math.sqrt(a)),
   }
 }
-const rough = [toFigures(2), toFigures(3)]
+const rough = [toFigures(2), toFigures(3), toFigures(4)]
 
 /** What the learner's own values lead to. */
 export interface Target {
@@ -91,7 +91,7 @@ export interface Target {
   readonly uses: readonly Slot[]
   /** None of them is wrong. */
   readonly isClean: boolean
-  /** The same with every number on the way rounded to two figures, and to three. */
+  /** The same with every number on the way rounded to two figures, to three, to four. */
   readonly roughly: readonly number[]
 }
 

@@ -50,7 +50,7 @@ function anywhere(target: number, answer: TypedAnswer): Guess[] {
   return [
     ...(answer.value < 0 ? [guess('sign', -target)] : []),
     ...lost(target),
-    ...(shortFigures(answer.value) === 1
+    ...(shortFigures(answer.value) === 1 && !isSame(Math.abs(answer.value), target)
       ? [guess('rounded-early', Number(target.toPrecision(1)), 'the result rounded to one figure')]
       : []),
     ...tens.map((scale) => guess('tenfold', target * scale, times(scale))),
