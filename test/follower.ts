@@ -280,7 +280,8 @@ export function countFollowed(networks: number): Followed {
   return { answers, asked, wrong }
 }
 
-function followerOf(seed: number): Follower {
+/** A learner of a network of its own; in every second one an answer is wrong. */
+export function followerOf(seed: number): Follower {
   const resistors = 3 + (seed % 8)
   return new Follower(seed, resistors, seed % 2 === 0 ? -1 : (seed * 7) % (2 * resistors))
 }

@@ -170,9 +170,10 @@ export function workExpression(typed: string): Worked | null {
   const power = (): Value | null => {
     const base = atom()
     if (!base) return null
-    const raised = sign('²', '³', '^')
+    const raised = text.startsWith('⁻¹', at) ? '⁻¹' : sign('²', '³', '^')
+    if (raised === '⁻¹') at += raised.length
     if (raised === null) return base
-    const exponent = raised === '²' ? 2 : raised === '³' ? 3 : whole()
+    const exponent = raised === '⁻¹' ? -1 : raised === '²' ? 2 : raised === '³' ? 3 : whole()
     if (exponent === null) return null
     const { dimension } = base
     return {
@@ -182,10 +183,10 @@ export function workExpression(typed: string): Worked | null {
   }
   const whole = (): number | null => {
     skip()
-    const match = /^\(?([+-]?\d{1,2})\)?/.exec(text.slice(at))
+    const match = /^(?:\(\s*([+-]?\d{1,2})\s*\)|([+-]?\d{1,2}))/.exec(text.slice(at))
     if (!match) return null
     at += match[0].length
-    return Number(match[1])
+    return Number(match[1] ?? match[2])
   }
   const signed = (): Value | null => {
     if (sign('-')) {

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { dialTable, type Dial, type DialProblem, type Dials, taskKinds } from '@/core/learner'
+import { dialTable, type Dial, type DialProblem, type Dials, taskKinds, turnedTo } from '@/core/learner'
 
 /** The sentence that says what a task is; each word of it can be turned, by a click or an arrow key. */
 export function DialSentence({
@@ -48,7 +48,10 @@ function Turn({
   const values: readonly unknown[] =
     dial === 'resistors' ? [...dialTable.resistors].sort((a, b) => a - b) : dialTable[dial]
   const at = values.indexOf(dials[dial])
-  const turnTo = (next: number) => onTurn({ ...dials, [dial]: values[(next + values.length) % values.length] } as Dials)
+  const turnTo = (next: number) => {
+    const value = values[(next + values.length) % values.length]
+    onTurn(dial === 'kind' ? turnedTo(dials, value as Dials['kind']) : ({ ...dials, [dial]: value } as Dials))
+  }
   const text = dialText(dial, dials[dial])
   return (
     <>

@@ -1,9 +1,17 @@
 import { useState, type FormEvent } from 'react'
-import { answerProblem, type Question } from '@/core/learner'
+import { answerProblem, readAnswer, type Question } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { TaskPicture } from './Picture'
 import { SaidNote } from './SaidNote'
 import type { OpenExercise } from './useExercise'
+
+/** Why a bound cannot be one; null where it can. */
+function boundProblem(typed: string): string | null {
+  const problem = answerProblem(typed, 'resistance')
+  if (problem !== null) return problem
+  const value = readAnswer(typed)?.value ?? 0
+  return value > 0 ? null : `${typed.trim()} is no bound: every resistance is more than 0`
+}
 
 /** Req between which two values, and which of two carries more, before anything is worked out. */
 export function EstimateTask({
@@ -21,7 +29,7 @@ export function EstimateTask({
   const chosen = moves.findLast((move) => move.do === 'more')
   const submit = (event: FormEvent) => {
     event.preventDefault()
-    const wrong = answerProblem(low, 'resistance') ?? answerProblem(high, 'resistance')
+    const wrong = boundProblem(low) ?? boundProblem(high)
     setProblem(wrong)
     if (wrong !== null) return
     make({ do: 'bounds', low, high })
@@ -35,7 +43,10 @@ export function EstimateTask({
       maxLength={100}
       spellCheck={false}
       autoComplete="off"
-      onChange={({ target }) => setTyped({ low, high, [name]: target.value })}
+      onChange={({ target }) => {
+        setTyped({ low, high, [name]: target.value })
+        setProblem(null)
+      }}
       className="h-8 min-w-0 field font-mono"
     />
   )
@@ -57,7 +68,7 @@ export function EstimateTask({
               {problem}
             </p>
           )}
-          <SaidNote said={said(0)} />
+          {problem === null && typed === null && <SaidNote said={said(0)} />}
         </form>
         {question.pair && (
           <div className="grid gap-1.5">

@@ -114,7 +114,8 @@ export function GapsTask({
             return (
               <li key={i} className="flex min-h-8 flex-wrap items-start gap-x-2">
                 <span className="pt-1 font-mono">
-                  {symbol} = {how} ={value === null ? '' : ` ${value}`}
+                  {symbol} = {how}
+                  {value === '' ? '' : value === null ? ' =' : ` = ${value}`}
                 </span>
                 {value === null && (
                   <AnswerField

@@ -92,7 +92,8 @@ const rooms: { readonly [K in TaskKind]: (task: Task, question: Asked<K>) => Rea
     <ol>
       {lines.map(({ symbol, how, value }, i) => (
         <li key={i} className="font-mono">
-          {symbol} = {how} = {value ?? <BlankLine isShort />}
+          {symbol} = {how}
+          {value !== '' && <> = {value ?? <BlankLine isShort />}</>}
         </li>
       ))}
     </ol>

@@ -73,6 +73,9 @@ function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
+/** A field's width, in digits. */
+const [leastWidth, mostWidth] = [7, 42]
+
 interface Props {
   readonly label: string
   /** What is written before the field: `V`. */
@@ -145,6 +148,7 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
             maxLength={100}
             onChange={(event) => {
               setTyped(event.target.value)
+              setProblem(null)
               setWaits(false)
             }}
             onKeyDown={(event) => {
@@ -154,14 +158,19 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
                 // What is not understood is there to be written over.
                 if (isNew && answerProblem(text, quantity) !== null) event.currentTarget.select()
               }
-              if (event.key === 'Escape') setTyped(null)
+              if (event.key === 'Escape') {
+                setTyped(null)
+                setProblem(null)
+              }
               // What is being typed is taken back letter by letter, as everywhere.
               if (isNew && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z')
                 event.nativeEvent.stopImmediatePropagation()
             }}
             onBlur={leave}
+            // As wide as what is typed, so that all of it is seen.
+            style={{ width: `${Math.min(Math.max(text.length, leastWidth) + 2, mostWidth)}ch` }}
             className={clsx(
-              'h-7 w-21 min-w-0 field !px-1.5 font-mono',
+              'h-7 max-w-full min-w-0 field !px-1.5 font-mono',
               (own?.verdict === 'wrong' || own?.verdict === 'stale') && '!border-trouble',
               (own?.verdict === 'follows' || own?.verdict === 'asked') && '!border-expand',
             )}
@@ -176,11 +185,11 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
       </label>
       <div id={`${id}-said`}>
         {problem !== null ? (
-          <p role="alert" className="text-xs text-trouble">
+          <p role="alert" className="text-sm text-trouble">
             {problem}
           </p>
         ) : waits ? (
-          <p className="text-xs text-soft">not checked yet: press Enter in the field</p>
+          <p className="text-sm text-soft">not checked yet: press Enter in the field</p>
         ) : (
           judgement && <JudgementNote judgement={judgement} now={own?.verdict} />
         )}

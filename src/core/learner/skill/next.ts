@@ -112,6 +112,15 @@ function reasonFor(
       days: Math.max(0, Math.round((now - (most.lastWrong ?? most.due ?? now)) / day)),
       wentWrong: most.lastWrong !== null,
     }
+  // What never went right is not left for something new.
+  const failed = strengths.find(({ skill, strength }) => strength === 0 && !justNow.has(skill))
+  if (failed)
+    return {
+      because: 'due',
+      skill: failed.skill,
+      days: Math.round((now - (failed.lastWrong ?? now)) / day),
+      wentWrong: true,
+    }
   const unknown = strengths.find(({ strength }) => strength === null)
   if (unknown) return { because: 'new', skill: unknown.skill }
   const weakest = [...strengths].sort((a, b) => (a.strength ?? 0) - (b.strength ?? 0))

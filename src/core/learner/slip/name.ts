@@ -100,7 +100,7 @@ function fitting(answer: TypedAnswer, guesses: Guesses): Guess[] {
     return few(same.length > 0 ? same : fits(sizes, isWrittenAs))
   }
   const exact = fits(all, isWrittenAs)
-  if (exact.length > 0) return few(exact)
+  if (exact.length > 0) return few(withoutChance(exact))
   const lostFurther = fits(further().flatMap(lost), isWrittenAs)
   if (lostFurther.length > 0) return lostFurther
   const scaled = singles.flatMap((it) =>
@@ -122,6 +122,12 @@ function fitting(answer: TypedAnswer, guesses: Guesses): Guess[] {
     .filter((target) => differInOneDigit(target, size.value, Math.min(Math.max(answer.figures, figuresOfCopies), 8)))
     .map((target) => guess('copied', target, 'all digits but one are right'))
   return few(different([...wrongDigit, ...fits(miscopied(), isWrittenAs)]))
+}
+
+/** Digits exchanged give many numbers: where another slip gives this one to all its figures, they are not named beside it. */
+function withoutChance(list: readonly Guess[]): Guess[] {
+  const others = list.filter(({ slips: [slip] }) => slip !== 'transposed')
+  return others.length > 0 ? others : [...list]
 }
 
 /** Where the work is shown, of several explanations those that work with as many numbers. */
@@ -241,12 +247,14 @@ export function oneDigitOff(value: number): number[] {
   )
 }
 
-/** Whether two numbers of so many figures differ in one digit. */
-function differInOneDigit(a: number, b: number, figures: number): boolean {
-  const [one, other] = [digitsOf(a, figures), digitsOf(b, figures)]
+/** Whether a number has so many digits of the right one, but for one of them; a digit more is none of them. */
+function differInOneDigit(right: number, typed: number, figures: number): boolean {
+  const [one, other] = [digitsOf(right, figures), digitsOf(typed, figures)]
+  const wrong = one.digits.flatMap((digit, i) => (digit !== other.digits[i] ? [i] : []))
   return (
-    Math.sign(a) === Math.sign(b) &&
+    Math.sign(right) === Math.sign(typed) &&
     one.exponent === other.exponent &&
-    one.digits.filter((digit, i) => digit !== other.digits[i]).length === 1
+    wrong.length === 1 &&
+    wrong[0] < shortFigures(right)
   )
 }

@@ -56,7 +56,7 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
   const found = quantityText({ value: Req }, 'Ω', 4)
   const bounds = moves.flatMap((move) => (move.do === 'bounds' ? (readBounds(move.low, move.high) ?? []) : []))
   const tries = Array.from({ length: bounds.length / 2 }, (_, i) => [bounds[2 * i], bounds[2 * i + 1]] as const)
-  const holds = ([low, high]: readonly [number, number]) => low <= Req && Req <= high
+  const holds = ([low, high]: readonly [number, number]) => low < Req && Req < high
   const isGood = (it: readonly [number, number]) => holds(it) && it[1] <= widest * it[0]
   const said: TaskRemark[] = []
   const say = (at: number, isRight: boolean, words: string) =>
@@ -102,7 +102,9 @@ function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: 
   return { items, said, done: items.every(({ answer }) => answer.now === 1) }
 
   function boundsText([low, high]: readonly [number, number]): string {
-    if (low > high) return 'The first one must be the smaller one.'
+    if (low >= high) return 'The first one must be the smaller one.'
+    if (Req === low || Req === high)
+      return 'No: one of them is Req itself. It must be more than the first, and less than the second.'
     if (Req < low) return 'No: it is less. Which is the largest that branches in parallel can give?'
     if (Req > high) return 'No: it is more. What is in series adds to all the rest.'
     if (high > widest * low) return `True, but too wide: the larger may be at most ${widest} times the smaller.`

@@ -1,6 +1,6 @@
 import { answerProblem } from '../answer'
 import type { Quantity } from '../../number'
-import type { Worksheet } from '../../worksheet'
+import { methods, type Method, type Worksheet } from '../../worksheet'
 import { answer, element, isGood, play, type Judgement } from '../attempt'
 import {
   atBridge,
@@ -22,7 +22,7 @@ interface GapsQuestion {
     readonly symbol: string
     readonly how: string
     readonly quantity: Quantity
-    /** null where it is to be filled in. */
+    /** null where it is to be filled in; empty where it only repeats one that is. */
     readonly value: string | null
   }[]
 }
@@ -34,22 +34,46 @@ type GapsMove = MovesOf<typeof moves>
 function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
   const lines = solutionOf(worksheet)
   if (lines.length < (isShort ? 1 : 3)) return null
-  const isBlank = (i: number) =>
-    dials.blank === 'all' || (dials.blank === 'last' ? i === lines.length - 1 : (lines.length - i) % 2 === 1)
+  // A line that repeats another is none to work out.
+  const worked = lines.filter(({ id }) => !isRepeated(worksheet, id))
+  const isBlank = (line: SolutionLine) => {
+    const left = worked.length - worked.indexOf(line)
+    return dials.blank === 'all' || (dials.blank === 'last' ? left === 1 : left % 2 === 1)
+  }
+  const blank = new Set(worked.filter(isBlank).map(({ id }) => id))
+  if (blank.size === 0) return null
+  const valueOf = (line: SolutionLine): string | null => {
+    if (blank.has(line.id)) return null
+    const from = repeatedFrom(worksheet, line.id)
+    return from !== line.id && blank.has(from) ? '' : rightAnswer(worksheet, line)
+  }
   return {
     kind: 'gaps',
-    lines: lines.map((line, i) => ({
+    lines: lines.map((line) => ({
       symbol: line.symbol,
       how: line.how,
       quantity: line.quantity,
-      value: isBlank(i) ? null : rightAnswer(worksheet, line),
+      value: valueOf(line),
     })),
   }
 }
 
+/** Whether a line only hands on the value of another. */
+function isRepeated({ derivation }: Worksheet, id: number): boolean {
+  const { method, uses } = derivation.lines[id]
+  return (methods[method] as Method).handsOn === true && uses.length === 1
+}
+
+/** The line whose value a line repeats: itself where it is worked out. */
+function repeatedFrom(worksheet: Worksheet, id: number): number {
+  let from = id
+  while (isRepeated(worksheet, from)) [from] = worksheet.derivation.lines[from].uses
+  return from
+}
+
 function judgeGaps(worksheet: Worksheet, question: GapsQuestion, moves: readonly GapsMove[]): JudgedTask {
   const lines = solutionOf(worksheet)
-  let position = begun(worksheet, lines, (i) => question.lines[i]?.value !== null)
+  let position = begun(worksheet, lines, (i) => Boolean(question.lines[i]?.value))
   const judged = new Map<number, Judgement[]>()
   for (const { line: at, answer: typed } of moves) {
     const asked = question.lines[at]

@@ -27,6 +27,7 @@ export {
   type Task,
   type TaskMove,
   taskKinds,
+  turnedTo,
   readTaskMoves,
 } from './task'
 export {

@@ -21,6 +21,8 @@ export interface KindOfTask<Q, F extends MoveFields> {
   readonly name: string
   /** Dials that change nothing in it. */
   readonly idle: readonly Dial[]
+  /** Dials that are turned with it when it is chosen. */
+  readonly turns?: Partial<Dials>
   /** Why there can be none with these dials, beyond what every kind has against them. */
   readonly problems?: (dials: Dials) => readonly DialProblem[]
   /** The same, of dials that are right for every kind. */

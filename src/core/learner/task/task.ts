@@ -76,6 +76,11 @@ export function dialProblems(dials: Dials): readonly DialProblem[] {
   return ofShape.length > 0 ? ofShape : lastProblems(dials)
 }
 
+/** Dials with another kind of task, and what goes with that kind. */
+export function turnedTo(dials: Dials, kind: TaskKind): Dials {
+  return { ...dials, kind, ...kindOf(kind).turns }
+}
+
 export type MadeTask = { readonly ok: true; readonly task: Task } | { readonly ok: false; readonly message: string }
 
 /**

@@ -135,6 +135,7 @@ function placeText(worksheet: Worksheet, slots: readonly string[], names: readon
 export const untangle = taskKind({
   name: 'Untangle',
   idle: ['blank', 'asked', 'given'],
+  turns: { picture: 'disguised' },
   problems(dials) {
     if (dials.picture === 'straight') return against('picture', 'in a plain picture nothing is tangled')
     return liveResistors(dials) < 3 ? against('resistors', 'fewer than three resistors cannot be tangled') : []
