@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { writtenIn, readAnswer, type Own, type Question, type TaskRemark, givenText } from '@/core/learner'
+import { linesAfter, writtenIn, readAnswer, type Own, type Question, type TaskRemark, givenText } from '@/core/learner'
 import type { Quantity } from '@/core/number'
 import { AnswerField } from '@/ui/attempt/AnswerField'
 import { Button } from '@/ui/Button'
@@ -41,6 +41,7 @@ export function MistakeTask({
   const mend = moves.findLast((move) => move.do === 'mend')
   const said = (place: number) => judged.said.find(({ at }) => at === place)
   const { wrong, lines } = question
+  const after = isMended ? linesAfter(task.worksheet, question) : []
   return (
     <div className="flex flex-wrap items-start gap-4">
       <TaskPicture task={task} />
@@ -84,7 +85,16 @@ export function MistakeTask({
           })}
         </ol>
         <SaidNote said={said(0)} />
-        {isMended && <p className="text-soft">The lines after it would be worked out again from here.</p>}
+        {isMended && after.length > 0 && (
+          <div data-after>
+            <p>With it corrected, this follows:</p>
+            <ol className="mt-1 grid gap-0.5 rounded-md border border-line bg-sheet px-3 py-1 font-mono">
+              {after.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ol>
+          </div>
+        )}
       </div>
     </div>
   )

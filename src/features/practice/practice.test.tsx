@@ -50,7 +50,9 @@ async function answer(it: Element, text: string) {
 test('solve: 54 Ω beside 36 Ω + 18 Ω, at 27 V; first on the picture, then on one’s own sheets', async () => {
   await open('1PY4-VXAS-9KSR')
   const combine = async (names: string[], kind: string, equivalent: string) => {
-    for (const name of names) await choose(name)
+    const before = (one('[data-chosen]').textContent ?? '').split(', ').filter((name) => name.startsWith('R'))
+    for (const name of [...before.filter((it) => !names.includes(it)), ...names.filter((it) => !before.includes(it))])
+      await choose(name)
     await click(button(`in ${kind}`))
     fill(labelled('Their equivalent resistance'), equivalent)
     await press('Enter')
@@ -130,17 +132,17 @@ test('fill the gaps: wrong at first, then every line, kept and there again', asy
   await answer(fields()[0], '123456')
   expect(all('[data-judged=wrong]')).toHaveLength(1)
   // 45 Ω, 60 Ω and 24 Ω + 20 Ω ∥ 30 Ω side by side at 36 V.
-  const answers = ['36', '2.4 A', '36 V', '800 mA', '1', '1 A', '12', '12 V', '0.4']
+  const answers = ['36', '2.4 A', '800 mA', '1', '12 V', '0.4']
   expect(fields()).toHaveLength(answers.length)
   for (const [i, text] of answers.entries()) await answer(fields()[i], text)
   isDone()
-  expect(marks()).toBe('8 9 9')
-  await waitFor(() => expect(movesKept(doors, '1GWM-TFR9-X7AA')).toHaveLength(10))
+  expect(marks()).toBe('5 6 6')
+  await waitFor(() => expect(movesKept(doors, '1GWM-TFR9-X7AA')).toHaveLength(7))
   unmount()
   await open('1GWM-TFR9-X7AA', doors)
   isDone()
   expect(fields()[0]).toHaveValue('36')
-  expect(marks()).toBe('8 9 9')
+  expect(marks()).toBe('5 6 6')
 })
 
 test('untangle: how many nodes, then every resistor in its place', async () => {

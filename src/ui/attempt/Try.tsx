@@ -5,7 +5,7 @@ import { RotateCcw, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
-import { hintFor, isDone, type Slot, type Strength } from '@/core/learner'
+import { hintFor, isDone, knownInside, type Move, type Slot, type Strength } from '@/core/learner'
 import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -17,8 +17,8 @@ import { Docked } from '@/ui/Dock'
 import { OwnThreadLine, TryGoals, TryMend } from './TryGoals'
 import { TryChoice, type Original } from './TryChoice'
 import { TryChecks, TrySummary } from './TryChecks'
-import { TryDown, TryFloor, TryPotentials, TryPowers, TryUp } from './TryRow'
-import { slotOf } from './trySheet'
+import { TryDown, TryFloor, TryKnown, TryPotentials, TryPowers, TryUp, TryWait } from './TryRow'
+import { slotKey, slotOf } from './trySheet'
 import { useAttempt, type OpenAttempt } from './useAttempt'
 
 /** Larger networks are not done by hand. */
@@ -79,6 +79,18 @@ export function Attempt({
   const climbs = worksheet.outcome.supply.current !== null
   const done = isDone(position)
   const steps = reduction.steps.map((_, k) => k)
+  const isWhole = sheet.elements.length === 1
+  // What is known inside is gone on from before everything is combined.
+  const known = climbs ? knownInside(position) : null
+  const isKnownOpen = known !== null && !reduction.steps.some(({ members }) => members.includes(known))
+  const result = reduction.steps.at(-1)?.result ?? null
+  const last = moves.findLast((move) => move.do !== 'hint')
+  const isHere = last?.do === 'combine' || (last?.do === 'value' && last.element === result)
+  const own = result === null ? null : position.own.resistance[result]
+  const [goneOn, setGoneOn] = useState<readonly Move[] | null>(null)
+  const isBroken = own?.verdict === 'wrong' || own?.verdict === 'asked'
+  // What comes next waits for what is wrong, unless the person went on already.
+  const waitsFor = result !== null && isBroken && isHere && goneOn !== moves ? result : null
   const here = chosen.filter((element) => sheet.elements.some(({ id: there }) => there === element))
   const [canUndo, canRedo] = [position.past !== null, position.future.length > 0]
   useEffect(() => {
@@ -89,8 +101,23 @@ export function Attempt({
     return () => onHistory(null)
   }, [onHistory, canUndo, canRedo, make])
   const place = useRef<HTMLElement>(null)
+  // Where a step has led: to its value while that is wrong, to the supply once all is combined.
+  const stepped = useRef(steps.length)
+  useEffect(() => {
+    const isNew = steps.length > stepped.current
+    stepped.current = steps.length
+    if (!isNew || !place.current?.contains(document.activeElement)) return
+    const field = (within: string) => place.current?.querySelector<HTMLInputElement>(`${within} input`) ?? null
+    const next =
+      waitsFor !== null ? field(`[data-slot="${slotKey('resistance', waitsFor)}"]`) : isWhole ? field('#floor') : null
+    next?.focus({ preventScroll: true })
+    next?.scrollIntoView({ block: 'center' })
+    if (waitsFor !== null) next?.select()
+  })
   useHome(place, (isTyped) => {
     if (!attempt.saving) return 'soon'
+    if (waitsFor !== null)
+      return place.current?.querySelector<HTMLElement>(`[data-slot="${slotKey('resistance', waitsFor)}"] input`) ?? null
     const sheet = place.current?.querySelector('[data-choice]')
     if (!sheet) return firstEmpty(place.current, '[data-slot] input')
     const equivalent = sheet.querySelector<HTMLElement>('form input')
@@ -177,17 +204,27 @@ export function Attempt({
               <TryDown attempt={attempt} step={step} />
             </div>
           ))}
-          {(reducing || stopped) && (
+          {isKnownOpen && (
             <div style={{ gridRow: steps.length + 1 }} className="col-span-full">
+              <TryKnown attempt={attempt} element={known} />
+            </div>
+          )}
+          {waitsFor !== null && (
+            <div style={{ gridRow: steps.length + 2 }} className="col-span-full">
+              <TryWait attempt={attempt} element={waitsFor} onGoOn={() => setGoneOn(moves)} />
+            </div>
+          )}
+          {(reducing || stopped) && waitsFor === null && (
+            <div style={{ gridRow: steps.length + 2 }} className="col-span-full">
               <TryChoice attempt={attempt} chosen={here} onChosen={setChosen} original={original} />
             </div>
           )}
-          {sheet.elements.length === 1 && (
-            <div style={{ gridRow: steps.length + 2 }} className="col-span-full">
+          {isWhole && waitsFor === null && (
+            <div style={{ gridRow: steps.length + 3 }} className="col-span-full">
               <TryFloor attempt={attempt} />
             </div>
           )}
-          {sheet.elements.length === 1 &&
+          {((isWhole && waitsFor === null) || known !== null) &&
             climbs &&
             [...steps].reverse().map((step) => (
               <div
@@ -201,13 +238,13 @@ export function Attempt({
         </div>
       )}
       {attempt.saving && <TryMend attempt={attempt} />}
-      {sheet.elements.length === 1 && climbs && (
+      {isWhole && climbs && (
         <>
           {steps.length > 0 && <TryPowers attempt={attempt} />}
           <TryPotentials attempt={attempt} />
         </>
       )}
-      {sheet.elements.length === 1 && climbs && <TryChecks attempt={attempt} />}
+      {isWhole && climbs && <TryChecks attempt={attempt} />}
       {(done || moves.length > 0) && <TrySummary position={position} done={done} />}
       <Docked label="Hints">
         <TryBar

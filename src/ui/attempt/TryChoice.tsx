@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useState, type ReactNode } from 'react'
-import { answerProblem, type StopReason } from '@/core/learner'
+import { answerProblem, play, type StopReason } from '@/core/learner'
 import { Radios } from '@/ui/controls'
 import { Button } from '@/ui/Button'
 import { JudgementNote } from './AnswerField'
@@ -51,7 +51,10 @@ export function TryChoice({
     const wrong = isOpen ? null : answerProblem(answer, 'resistance')
     setProblem(wrong)
     if (wrong !== null) return
-    make({ do: 'combine', members: chosen, kind, answer: isOpen ? '' : answer })
+    const move = { do: 'combine', members: chosen, kind, answer: isOpen ? '' : answer } as const
+    make(move)
+    // What is no group stays chosen, and what was typed stays too: only one of them may be wrong.
+    if (play(position, move).reduction.steps.length === reduction.steps.length) return
     setAnswer('')
     setKind(null)
     onChosen([])
@@ -82,7 +85,7 @@ export function TryChoice({
           <p className="font-semibold">Reduction stops here. Other methods are needed.</p>
         ) : (
           <>
-            <p className="font-semibold">
+            <p className="font-semibold" data-chosen>
               {chosen.length === 0 ? 'Choose parts on the sheet' : chosen.map((id) => names[id]).join(', ')}
             </p>
             {stopping ? (
@@ -137,11 +140,14 @@ export function TryChoice({
                   <input
                     aria-label="Their equivalent resistance"
                     value={answer}
-                    size={12}
+                    size={Math.min(Math.max(answer.length + 1, 12), 40)}
                     maxLength={100}
                     spellCheck={false}
                     autoComplete="off"
-                    onChange={(event) => setAnswer(event.target.value)}
+                    onChange={(event) => {
+                      setAnswer(event.target.value)
+                      setProblem(null)
+                    }}
                     className="h-8 min-w-0 field font-mono"
                   />
                 </label>
@@ -149,18 +155,17 @@ export function TryChoice({
                   Check
                 </Button>
                 <Button
-                  look="plain"
                   onClick={() => {
                     setStopping(true)
                     setProblem(null)
                   }}
                 >
-                  No group is left …
+                  Is no group left?
                 </Button>
               </form>
             )}
             {problem !== null && (
-              <p role="alert" className="mt-1 text-xs text-trouble">
+              <p role="alert" className="mt-1 text-sm text-trouble">
                 {problem}
               </p>
             )}

@@ -1,5 +1,6 @@
+import clsx from 'clsx'
 import { useMemo } from 'react'
-import { answerKey } from '@/core/learner'
+import { answerKey, isGood } from '@/core/learner'
 import type { Side } from '@/core/worksheet'
 import { letterOf, quantityText, type Quantity } from '@/core/number'
 import { boxAround } from '@/core/picture'
@@ -9,7 +10,7 @@ import { useSettings } from '@/ui/settings'
 import { SheetDrawing } from '@/ui/SheetDrawing'
 import { AnswerField, JudgementNote } from './AnswerField'
 import { SheetCard, sightOf } from '@/ui/SheetCard'
-import { drawOwn, saidOf, saidOfNamed, slotKey, typedFigures } from './trySheet'
+import { drawOwn, saidOf, saidOfNamed, signs, slotKey, typedFigures } from './trySheet'
 import type { OpenAttempt } from './useAttempt'
 
 interface Row {
@@ -138,14 +139,50 @@ export function TryFloor({ attempt }: { readonly attempt: OpenAttempt }) {
       id="floor"
       className="mx-auto flex w-fit max-w-full flex-wrap items-start justify-center gap-x-6 gap-y-2 rounded-xl border-2 border-bar bg-panel px-6 py-2.5"
     >
-      <p className="font-mono font-semibold text-reduce">
+      <p className={clsx('font-mono font-semibold', own && !isGood(own) ? 'text-trouble' : 'text-reduce')}>
         {position.names[id]}
-        {own && ` = ${own.typed || quantityText({ value: own.value }, 'Ω', typedFigures(figures))}`}
+        {own &&
+          ` = ${own.typed || quantityText({ value: own.value }, 'Ω', typedFigures(figures))} ${isGood(own) ? '' : signs[own.verdict]}`}
       </p>
       {outcome.supply.current &&
         (['voltage', 'current', 'power'] as const).map((quantity) => (
           <Value key={quantity} attempt={attempt} element={id} quantity={quantity} />
         ))}
+    </div>
+  )
+}
+
+/** A step whose value is wrong: what comes next waits for it, or goes on with it. */
+export function TryWait({
+  attempt: { position },
+  element,
+  onGoOn,
+}: {
+  readonly attempt: OpenAttempt
+  readonly element: number
+  readonly onGoOn: () => void
+}) {
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg border border-edge bg-panel p-3" data-waits>
+      <span>
+        The next sheet waits: <span className="font-mono">{position.names[element]}</span> is not right yet. Correct it
+        above.
+      </span>
+      <Button onClick={onGoOn}>Go on with my value</Button>
+    </p>
+  )
+}
+
+/** The resistor of which a value is known, to begin with before anything is combined. */
+export function TryKnown({ attempt, element }: { readonly attempt: OpenAttempt; readonly element: number }) {
+  return (
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-1 rounded-lg border border-edge bg-panel p-3" data-known>
+      <span className="pt-1">
+        Known at <span className="font-mono font-medium">{attempt.position.names[element]}</span>:
+      </span>
+      {(['voltage', 'current', 'power'] as const).map((quantity) => (
+        <Value key={quantity} attempt={attempt} element={element} quantity={quantity} />
+      ))}
     </div>
   )
 }

@@ -32,7 +32,10 @@ const phase = () => one('[data-try]').dataset.try
 
 /** Chooses parts, says how they lie, types their equivalent. */
 async function combine(names: readonly string[], kind: 'series' | 'parallel', answer: string) {
-  for (const name of names) await click(part(name))
+  // What was no group stays chosen.
+  const before = (one('[data-choice] [data-chosen]').textContent ?? '').split(', ')
+  for (const name of before) if (name.startsWith('R') && !names.includes(name)) await click(part(name))
+  for (const name of names) if (!before.includes(name)) await click(part(name))
   await click(button(`in ${kind}`))
   fill(labelled('Their equivalent resistance'), answer)
   await click(button('Check'))
@@ -100,11 +103,12 @@ test('slips are named, each by what was chosen or by its number', async () => {
   expect(slips(choice())).toEqual(['apart'])
   await combine(['R2', 'R3'], 'parallel', '687.5')
   expect(slips(choice())).toEqual(['kind'])
+  // The choice and what was typed are still there.
+  expect(one('[data-chosen]')).toHaveTextContent('R3, R2')
+  expect(labelled('Their equivalent resistance')).toHaveValue('687.5')
   await click(part('R2'))
-  fill(labelled('Their equivalent resistance'), 'about 3')
   await click(button('Check'))
   expect(one('[data-choice] [role=alert]')).toHaveTextContent('choose two')
-  await click(part('R2'))
   await combine(['R2', 'R3'], 'series', '3.2')
   const R23 = 'resistance of R2+3'
   expect(slips(said(R23))).toContain('thousandfold')
@@ -117,7 +121,11 @@ test('slips are named, each by what was chosen or by its number', async () => {
   expect(slips(said(pair))).toContain('added')
   await answer(pair, '0.0008283')
   expect(slips(said(pair))).toContain('not-turned-over')
+  // A wrong value has the focus, and what comes next waits for it.
   await answer(pair, '2k')
+  expect(labelled(pair)).toHaveFocus()
+  expect(all('[data-choice]')).toHaveLength(0)
+  await click(button('Go on with my value'))
   await combine(['R1', '(R2+3)‖4‖5', 'R6'], 'series', '2320')
   expect(said('resistance of Req').dataset.judged).toBe('follows')
   await answer(pair, '1207')
@@ -149,7 +157,7 @@ test('at a bridge the right answer is that reduction stops, and why; hints help 
   expect(one('[data-hint="2"]')).toHaveTextContent('no two are in series or in parallel')
   await click(button('The step itself'))
   expect(one('[data-hint="3"]')).toHaveTextContent('say that reduction stops, at R2, R3, R4, R5 and R6')
-  await click(button('No group is left …'))
+  await click(button('Is no group left?'))
   for (const name of ['R1', 'R2', 'R3', 'R4', 'R5', 'R6']) await click(part(name))
   await click(labelled(/^where two of them meet/))
   await click(button('Reduction stops here'))
@@ -168,6 +176,8 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
     'Given the voltage of E1, 12 V. Find the values of E1, and the voltage and current of every resistor.',
   )
   await combine(['R2', 'R3'], 'parallel', '500')
+  expect(labelled('resistance of R2‖3')).toHaveFocus()
+  await click(button('Go on with my value'))
   await combine(['R1', 'R2‖3'], 'series', '600')
   await answer('current of Req', '20 mA')
   await goOver('Req', 'current')
@@ -266,7 +276,6 @@ test('without values the steps are tried in letters', async () => {
   await click(button('in parallel'))
   await click(button('Check'))
   expect(slips(choice())).toEqual(['kind'])
-  for (const name of names) await click(one(`[data-choice] [aria-label^="${name}"]`))
   await click(button('in series'))
   await click(button('Check'))
   expect(phase()).toBe('done')

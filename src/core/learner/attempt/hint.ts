@@ -1,3 +1,4 @@
+import { knownOf } from '../../network'
 import { letterOf, quantityText, unitOf, valueName, type Quantity } from '../../number'
 import { findGroups, labelAt, stoppingElements, type SheetElement, insideOf } from '../../structure'
 import { methods, type Sentence } from '../../worksheet'
@@ -7,7 +8,7 @@ import { checkName, type Check, type Position, type Strength, type Slot } from '
 import { checkPlace, truthByName, elementByName } from './named'
 import { waysOnPaper, type OwnWay } from './reach'
 import { remark } from './remark'
-import { stepOf } from './state'
+import { aroundOf, stepOf } from './state'
 
 /** A hint, and the elements that it speaks of. */
 export interface Hint {
@@ -73,8 +74,11 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     )
   }
   if (position.stopped) return null
+  const outward = sheet.elements.length > 1 ? nextOutward(position) : null
+  if (outward?.value) return valueHint(outward.value)
   if (sheet.elements.length > 1) {
-    const [group] = findGroups(sheet)
+    const groups = findGroups(sheet)
+    const group = groups.find(({ members }) => outward !== null && members.includes(outward.from)) ?? groups.at(0)
     if (!group) {
       const stopping = stoppingElements(sheet)
       return hint(strength > 1 ? stopping.map(({ id }) => id) : [], [
@@ -95,15 +99,7 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     ])
   }
   const next = nextValue(position)
-  if (next) {
-    const { slot, way } = next
-    const seen = [...new Set(way.uses.map(({ element }) => element))]
-    return hint(strength > 1 ? [slot.element] : seen, [
-      remark('hint-from', { known: way.uses.map(({ quantity, element }) => at(quantity, element)) }),
-      inWords(next),
-      valueOf(slot.quantity, slot.element),
-    ])
-  }
+  if (next) return valueHint(next)
   const [goal] = openGoals(position)
   return goal?.of
     ? byName(
@@ -112,6 +108,15 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
         remark(goal.quantity === 'potential' ? 'hint-walk' : 'hint-inside', { name: calledBy(goal.quantity, goal.of) }),
       )
     : null
+
+  function valueHint({ slot, way }: PlannedValue): Hint {
+    const seen = [...new Set(way.uses.map(({ element }) => element))]
+    return hint(strength > 1 ? [slot.element] : seen, [
+      remark('hint-from', { known: way.uses.map(({ quantity, element }) => at(quantity, element)) }),
+      inWords({ slot, way }),
+      valueOf(slot.quantity, slot.element),
+    ])
+  }
 
   function hint(elements: readonly number[], all: readonly Sentence[]): Hint {
     return { elements, sentences: all.slice(0, strength) }
@@ -171,6 +176,36 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
 interface PlannedValue {
   readonly slot: Slot
   readonly way: OwnWay
+}
+
+/** The resistor inside of which a value is known; null where none is, or where it is the source's. */
+export function knownInside({ worksheet: { network, wiring } }: Position): number | null {
+  const known = knownOf(network)
+  const leaf = known ? wiring.live.findIndex((part) => network.parts[part].name === known.part) : -1
+  return leaf >= 0 ? leaf : null
+}
+
+/**
+ * How far what is known inside was gone outward: the element where it stops, and the value to find there next; null where
+ * all is known there that can be, so that a group with it is to be combined.
+ */
+function nextOutward(position: Position): { readonly from: number; readonly value: PlannedValue | null } | null {
+  const known = knownInside(position)
+  if (known === null) return null
+  const { reduction, own, truth } = position
+  const paper = { ...position, steps: reduction.steps }
+  for (let from = known; ;) {
+    for (const quantity of ['voltage', 'current'] as const) {
+      if (truth[quantity][from] === null || own[quantity][from] !== null) continue
+      const way = waysOnPaper(paper, quantity, from).find(({ uses }) =>
+        uses.every((use) => own[use.quantity][use.element] !== null),
+      )
+      if (way) return { from, value: { slot: { quantity, element: from }, way } }
+    }
+    const step = aroundOf(reduction.steps, from)
+    if (!step) return { from, value: null }
+    from = step.result
+  }
 }
 
 /** Ways that are taken before others of the same length. */

@@ -3,7 +3,7 @@
  * within rounding, right on an earlier value of their own, or wrong, and which usual slip it is. Textbooks: “error
  * carried forward”, “method and answer marks”.
  */
-export { hintFor, type Hint } from './hint'
+export { hintFor, knownInside, type Hint } from './hint'
 export {
   answerKey,
   checkName,

@@ -2,7 +2,7 @@ import type { Quantity } from '../../number'
 import { elementKey, nodeAt } from '../../structure'
 import { askedLines, sharedIn, type Line, type Sentence, type Worksheet } from '../../worksheet'
 import { equivalentOf, type Guess, type Guesses } from '../slip'
-import { answerKey, type Check, type Position, type Slot, type Own } from './move'
+import { answerKey, type Check, type Position, type Slot } from './move'
 import { isGood, type Reachable, type Target } from './reach'
 import { elementsByKey, namesOf, reductionOf, type OwnPaper } from './state'
 

@@ -1,6 +1,7 @@
-import { quantityText, readQuantity } from '../../number'
+import { quantityText } from '../../number'
 import { amountAt, type Worksheet } from '../../worksheet'
 import { text } from '../../format'
+import { answerProblem, readAnswer, writtenIn } from '../answer'
 import { answer } from '../attempt'
 import {
   atBridge,
@@ -46,9 +47,8 @@ function currentOf(worksheet: Worksheet, leaf: number): number {
 
 /** What two bounds are, beside where the resistance lies; null where one cannot be read. */
 function readBounds(low: string, high: string): readonly [number, number] | null {
-  const read = [low, high].map((text) => readQuantity(text, 'Ω'))
-  const [a, b] = read
-  return a.ok && b.ok ? [a.value, b.value] : null
+  const [a, b] = [low, high].map((text) => (answerProblem(text, 'resistance') === null ? readAnswer(text) : null))
+  return a && b ? [writtenIn(a), writtenIn(b)] : null
 }
 
 function judgeEstimate(worksheet: Worksheet, { pair }: EstimateQuestion, moves: readonly EstimateMove[]): JudgedTask {

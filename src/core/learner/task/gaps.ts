@@ -34,13 +34,12 @@ type GapsMove = MovesOf<typeof moves>
 function askGaps({ worksheet, dials, isShort }: Asked): GapsQuestion | null {
   const lines = solutionOf(worksheet)
   if (lines.length < (isShort ? 1 : 3)) return null
+  const isBlank = (i: number) =>
+    dials.blank === 'all' || (dials.blank === 'last' ? i === lines.length - 1 : (lines.length - i) % 2 === 1)
   // A line that repeats another is none to work out.
   const worked = lines.filter(({ id }) => !isRepeated(worksheet, id))
-  const isBlank = (line: SolutionLine) => {
-    const left = worked.length - worked.indexOf(line)
-    return dials.blank === 'all' || (dials.blank === 'last' ? left === 1 : left % 2 === 1)
-  }
-  const blank = new Set(worked.filter(isBlank).map(({ id }) => id))
+  const wanted = worked.filter((line) => isBlank(lines.indexOf(line)))
+  const blank = new Set((wanted.length > 0 ? wanted : worked.slice(-1)).map(({ id }) => id))
   if (blank.size === 0) return null
   const valueOf = (line: SolutionLine): string | null => {
     if (blank.has(line.id)) return null

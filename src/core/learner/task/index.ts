@@ -42,6 +42,7 @@ export {
 } from './kind'
 export { spotAnswers, type SpotAnswer } from './spot'
 export { pairedId, sheetLetter, type Drawn } from './redraw'
+export { linesAfter } from './mistake'
 export { judgeSolve } from './solve'
 export { byNumber, slotLetter } from './untangle'
 export {

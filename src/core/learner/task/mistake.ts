@@ -161,6 +161,13 @@ function judgeMistake(worksheet: Worksheet, question: MistakeQuestion, moves: re
   }
 }
 
+/** The lines after the wrong one, as they are once it is corrected. */
+export function linesAfter(worksheet: Worksheet, { wrong }: Pick<MistakeQuestion, 'wrong'>): string[] {
+  return solutionOf(worksheet)
+    .slice(wrong + 1)
+    .map((line) => solved(worksheet, line))
+}
+
 /** A worked solution with a slip in it, to be found and mended. */
 export const mistake = taskKind({
   name: 'Find the mistake',

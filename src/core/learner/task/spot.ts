@@ -1,5 +1,5 @@
 import { judge, sheetOf, type Verdict } from '../../structure'
-import { explainVerdict, wordSentence, type Worksheet } from '../../worksheet'
+import { explainVerdict, listed, wordSentence, type Worksheet } from '../../worksheet'
 import { oneOf } from '../../format'
 import { element } from '../attempt'
 import { taskKind, type MovesOf, mark, unmarked, type Asked, type Item, type JudgedTask, type TaskRemark } from './kind'
@@ -74,6 +74,8 @@ function askSpot({ worksheet, chance }: Asked): SpotQuestion | null {
 
 function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonly SpotMove[]): JudgedTask {
   const said: TaskRemark[] = []
+  const { from, to } = worksheet.reduction
+  const ends = (element: number) => [from[element], to[element]] as const
   const items = pairs.map((pair, at): Item => {
     const verdict = verdictOf(worksheet, pair)
     const right = answerOf(verdict)
@@ -85,9 +87,8 @@ function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonl
       said.push({
         at,
         isRight: isTrue(last.answer),
-        text: isTrue(last.answer) ? whyOf(worksheet, verdict) : ask(worksheet, last.answer, right, verdict),
-        nodes:
-          verdict.verdict === 'neither' ? ('node' in verdict.obstacle ? [verdict.obstacle.node] : []) : verdict.nodes,
+        text: isTrue(last.answer) ? whyOf(worksheet, verdict) : whyNot(worksheet, last.answer, verdict, ends),
+        nodes: nodesOf(verdict, last.answer, ends),
         judgement: null,
       })
     const skill =
@@ -113,6 +114,18 @@ function judgeSpot(worksheet: Worksheet, { pairs }: SpotQuestion, moves: readonl
   return { items, said, done: items.every(({ method }) => method.now === 1) }
 }
 
+/** The nodes that show why. */
+function nodesOf(
+  verdict: Verdict,
+  answer: SpotAnswer,
+  ends: (element: number) => readonly [number, number],
+): readonly number[] {
+  if (verdict.verdict !== 'neither') return verdict.nodes
+  const { obstacle, pair } = verdict
+  const all = [...new Set(pair.flatMap(ends))]
+  return obstacle.code === 'apart' || answer === 'parallel' ? all : [obstacle.node]
+}
+
 const wayOf = (answer: SpotAnswer) => (answer === 'series' || answer === 'parallel' ? answer : 'neither')
 const isTakenFor = (tries: readonly SpotMove[], kind: SpotAnswer) => tries.some(({ answer }) => answer === kind)
 /** What it is to call two in series or in parallel that are not. */
@@ -128,21 +141,36 @@ function whyOf({ elements, nodeLabels }: Worksheet, verdict: Verdict): string {
   return wordSentence(main)
 }
 
-/** A question that helps, without the answer. */
-function ask({ nodeLabels }: Worksheet, answer: SpotAnswer, right: SpotAnswer, verdict: Verdict): string {
-  if (verdict.verdict === 'neither') {
-    if (verdict.obstacle.code === 'apart') return 'No: do they share a node at all?'
-    const node = nodeLabels[verdict.obstacle.node]
-    if (wayOf(answer) === 'neither')
-      return answer === 'apart' ? `They are joined, at node ${node}.` : `What else is joined to them at node ${node}?`
-    return answer === 'parallel' ? 'No: are both their ends joined?' : `No: what else is joined at node ${node}?`
+/** Why an answer is not right: the nodes, and what else is connected there. */
+function whyNot(
+  { nodeLabels, elements }: Worksheet,
+  answer: SpotAnswer,
+  verdict: Verdict,
+  ends: (element: number) => readonly [number, number],
+): string {
+  const label = (node: number) => nodeLabels[node]
+  const between = (element: number) => `nodes ${listed(ends(element).map(label))}`
+  if (verdict.verdict === 'parallel') return `No: both ends of each lie on nodes ${listed(verdict.nodes.map(label))}.`
+  if (verdict.verdict === 'series') {
+    if (answer === 'parallel') return 'No: follow both ends of each: they do not meet at two nodes.'
+    if (verdict.isApart)
+      return 'They share no node; but can what goes through one go anywhere else than through the other?'
+    return `No: what else could the current do at ${verdict.nodes.length === 1 ? 'node' : 'nodes'} ${listed(verdict.nodes.map(label))}, between them?`
   }
-  if (verdict.verdict === 'series' && verdict.isApart)
-    return answer === 'parallel'
-      ? 'No: are both their ends joined?'
-      : 'They share no node; but can what goes through one go anywhere else than through the other?'
-  if (right === 'parallel') return 'No: follow the wires from both ends of each.'
-  return answer === 'parallel' ? 'No: are both their ends joined?' : 'No: is there any other way between the two?'
+  const { obstacle, pair } = verdict
+  if (obstacle.code === 'apart') {
+    const [a, b] = pair
+    return `No: they share no node. ${elements[a].name} lies between ${between(a)}, ${elements[b].name} between ${between(b)}.`
+  }
+  const node = label(obstacle.node)
+  if (answer === 'apart') return `They are joined, at node ${node}.`
+  if (answer === 'parallel') {
+    const others = pair.map((id) => label(ends(id)[0] === obstacle.node ? ends(id)[1] : ends(id)[0]))
+    return `No: they share node ${node} alone; their other ends are nodes ${listed(others)}.`
+  }
+  const leaving = obstacle.others.map((id) => elements[id].name)
+  const there = [...leaving, ...(obstacle.code === 'supply-between' ? ['the supply'] : [])]
+  return `${answer === 'series' ? 'No: at' : 'At'} node ${node} ${listed(there)} ${there.length === 1 ? 'is' : 'are'} connected too.`
 }
 
 /** Pairs of resistors: in series, in parallel, or neither, and why. */
