@@ -101,18 +101,26 @@ export function Attempt({
     return () => onHistory(null)
   }, [onHistory, canUndo, canRedo, make])
   const place = useRef<HTMLElement>(null)
-  // Where a step has led: to its value while that is wrong, to the supply once all is combined.
-  const stepped = useRef(steps.length)
+  // Where a step has led: to its value while that is wrong; then to the next sheet, or to the supply once all is combined.
+  const stood = useRef<{ readonly steps: number; readonly waitsFor: number | null } | null>(null)
   useEffect(() => {
-    const isNew = steps.length > stepped.current
-    stepped.current = steps.length
-    if (!isNew || !place.current?.contains(document.activeElement)) return
-    const field = (within: string) => place.current?.querySelector<HTMLInputElement>(`${within} input`) ?? null
+    const before = stood.current
+    // Not where it was only fetched.
+    stood.current = attempt.saving ? { steps: steps.length, waitsFor } : null
+    const isCorrected = before !== null && before.waitsFor !== null && waitsFor === null
+    if (before === null || !(isCorrected || steps.length > before.steps)) return
+    const find = (what: string) => place.current?.querySelector<HTMLElement | SVGElement>(what) ?? null
     const next =
-      waitsFor !== null ? field(`[data-slot="${slotKey('resistance', waitsFor)}"]`) : isWhole ? field('#floor') : null
+      waitsFor !== null
+        ? find(`[data-slot="${slotKey('resistance', waitsFor)}"] input`)
+        : isWhole
+          ? find('#floor input')
+          : isCorrected
+            ? find('[data-choice] svg [tabindex="0"]')
+            : null
     next?.focus({ preventScroll: true })
     next?.scrollIntoView({ block: 'center' })
-    if (waitsFor !== null) next?.select()
+    if (next instanceof HTMLInputElement) next.select()
   })
   useHome(place, (isTyped) => {
     if (!attempt.saving) return 'soon'
