@@ -137,10 +137,19 @@ function settleSoon(): void {
   timer ??= setTimeout(settle, 0)
 }
 
+const isOpen = (it: Element) =>
+  isUsable(it) && it.closest('details:not([open])') === null && !(it instanceof HTMLInputElement && it.value !== '')
+
 /** The first field of a place that is still to be filled in; null where none is. */
 export function firstEmpty(place: Element | null, fields = 'input'): Focusable | null {
-  const all = [...(place?.querySelectorAll<HTMLInputElement>(fields) ?? [])]
-  return all.find((it) => it.value === '' && isUsable(it) && it.closest('details:not([open])') === null) ?? null
+  return [...(place?.querySelectorAll<Focusable>(fields) ?? [])].find(isOpen) ?? null
+}
+
+/** The next field of a place that is still to be filled in, after one of them; from its beginning where none comes after. */
+export function nextEmpty(after: Element, place: Element | null, fields: string): Focusable | null {
+  const all = [...(place?.querySelectorAll<Focusable>(fields) ?? [])].filter(isOpen)
+  const follows = (it: Element) => after.compareDocumentPosition(it) & Node.DOCUMENT_POSITION_FOLLOWING
+  return all.find(follows) ?? all.at(0) ?? null
 }
 
 /** Gives the focus to what is found once the screen has changed. */

@@ -128,15 +128,17 @@ export function GapsTask({
                   {value === '' ? '' : value === null ? ' =' : ` = ${value}`}
                 </span>
                 {value === null && (
-                  <AnswerField
-                    label={`${symbol}`}
-                    symbol=""
-                    quantity={quantity}
-                    slot={`fill ${i}`}
-                    own={ownOf(said, last?.do === 'fill' ? last.answer : undefined)}
-                    judgement={said?.judgement ?? undefined}
-                    onAnswer={(answer) => make({ do: 'fill', line: i, answer })}
-                  />
+                  <div className="min-w-40 flex-1">
+                    <AnswerField
+                      label={`${symbol}`}
+                      symbol=""
+                      quantity={quantity}
+                      slot={`fill ${i}`}
+                      own={ownOf(said, last?.do === 'fill' ? last.answer : undefined)}
+                      judgement={said?.judgement ?? undefined}
+                      onAnswer={(answer) => make({ do: 'fill', line: i, answer })}
+                    />
+                  </div>
                 )}
               </li>
             )

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useEffect, useId, useRef, useState, type FocusEvent } from 'react'
-import { firstEmpty } from '@/ui/home'
+import { nextEmpty } from '@/ui/home'
 import {
   answerProblem,
   isGood,
@@ -73,6 +73,9 @@ function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
 
+/** What comes after a value: another, or the sheet on which parts are chosen. */
+const nextFields = '[data-slot] input, [data-choice] svg [tabindex="0"]'
+
 /** A field's width, in digits. */
 const [leastWidth, mostWidth] = [7, 42]
 
@@ -107,8 +110,9 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
   useEffect(() => {
     if (!entered.current || !own) return
     entered.current = false
-    if (own.verdict === 'wrong' || own.verdict === 'asked') input.current?.select()
-    else firstEmpty(input.current?.closest('[data-try]') ?? null, '[data-slot] input')?.focus()
+    const here = input.current
+    if (own.verdict === 'wrong' || own.verdict === 'asked') here?.select()
+    else if (here) nextEmpty(here, here.closest('[data-try]'), nextFields)?.focus()
   }, [own])
   const answer = () => {
     setWaits(false)

@@ -126,6 +126,8 @@ export function Attempt({
     if (!attempt.saving) return 'soon'
     if (waitsFor !== null)
       return place.current?.querySelector<HTMLElement>(`[data-slot="${slotKey('resistance', waitsFor)}"] input`) ?? null
+    const begin = firstEmpty(place.current, '[data-known] [data-slot] input')
+    if (begin) return begin
     const sheet = place.current?.querySelector('[data-choice]')
     if (!sheet) return firstEmpty(place.current, '[data-slot] input')
     const equivalent = sheet.querySelector<HTMLElement>('form input')
@@ -155,11 +157,13 @@ export function Attempt({
           <span className={clsx('font-semibold', reducing ? 'text-reduce' : 'text-expand')}>
             {reducing ? 'Reduce' : 'Expand'}
           </span>{' '}
-          {reducing
-            ? 'choose parts on the sheet, say how they lie, and type their equivalent'
-            : climbs
-              ? 'find the supply, then undo your steps and type each value at its part'
-              : ''}
+          {isKnownOpen
+            ? 'find what else there is at the known resistor; then combine parts outward from it'
+            : reducing
+              ? 'choose parts on the sheet, say how they lie, and type their equivalent'
+              : climbs
+                ? 'find the supply, then undo your steps and type each value at its part'
+                : ''}
         </span>
         {attempt.saving ? (
           <SavingState saving={attempt.saving} notKept={attempt.notKept} className="text-xs" />

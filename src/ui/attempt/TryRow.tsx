@@ -178,11 +178,13 @@ export function TryKnown({ attempt, element }: { readonly attempt: OpenAttempt; 
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-1 rounded-lg border border-edge bg-panel p-3" data-known>
       <span className="pt-1">
-        Known at <span className="font-mono font-medium">{attempt.position.names[element]}</span>:
+        Begin at <span className="font-mono font-medium">{attempt.position.names[element]}</span>:
       </span>
-      {(['voltage', 'current', 'power'] as const).map((quantity) => (
-        <Value key={quantity} attempt={attempt} element={element} quantity={quantity} />
-      ))}
+      {(['voltage', 'current', 'power'] as const)
+        .filter((quantity) => quantity !== 'power' || attempt.position.own.power[element]?.verdict === 'given')
+        .map((quantity) => (
+          <Value key={quantity} attempt={attempt} element={element} quantity={quantity} />
+        ))}
     </div>
   )
 }
