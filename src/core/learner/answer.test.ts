@@ -18,6 +18,12 @@ describe('an answer is read as people write it', () => {
     ['10 − 2 − 3', 5, null],
     ['8/2/2', 2, null],
     ['1,5 + 1', 2.5, null],
+    ['(4.7^-1+22^-1)^-1', 1 / (1 / 4.7 + 1 / 22), null],
+    ['(4.7⁻¹ + 22⁻¹)⁻¹', 1 / (1 / 4.7 + 1 / 22), null],
+    ['2^(-1) + 2', 2.5, null],
+    ['3 x 4', 12, null],
+    ['√(2 W * 8 Ω)', 4, 'V'],
+    ['sqrt(0.5/2)', 0.5, null],
   ])('%s', (text, value, unit) => {
     const answer = readAnswer(text)
     expect(answer?.unit).toBe(unit)
@@ -43,6 +49,9 @@ describe('an answer is read as people write it', () => {
     '1..2',
     '2^1000',
     '^2',
+    '2^(-1',
+    '√(2 W)',
+    '√(1 − 2)',
     '('.repeat(60),
     '-'.repeat(90),
   ])('%p is none', (text) => expect(readAnswer(text)).toBeNull())

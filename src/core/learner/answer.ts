@@ -129,11 +129,13 @@ const units: readonly (readonly [Unit, number, number])[] = [
 
 const literal =
   /(?:\d+[RrpnuµμmkKMG]\d+|(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?)(?:\s*[pnuµμmkKMG](?![\p{L}\d]*\d))?(?:\s*(?:ohms?|volts?|amps?|watts?|[vawrΩω\u2126]))?(?![\p{L}\d])/iuy
+const products = ['*', '·', '×', 'x', '/', '÷', ':']
 const longest = 100
 const deepest = 40
 
 /**
- * Works out what a person writes into a calculator: numbers with prefix and unit, `+ − · × * / ÷ ^ ²` and brackets.
+ * Works out what a person writes into a calculator: numbers with prefix and unit, `+ − · × * / ÷ ^ ² ⁻¹ √` and
+ * brackets.
  *
  * @returns null where it is none, or comes to nothing finite
  */
@@ -150,7 +152,21 @@ export function workExpression(typed: string): Worked | null {
     skip()
     return signs.includes(text[at]) ? text[at++] : null
   }
+  const root = (): Value | null => {
+    if (++depth > deepest) return null
+    const under = atom()
+    depth--
+    if (!under || under.value < 0) return null
+    const { value, dimension } = under
+    return { value: Math.sqrt(value), dimension: dimension && [dimension[0] / 2, dimension[1] / 2] }
+  }
   const atom = (): Value | null => {
+    skip()
+    if (text.startsWith('sqrt', at)) {
+      at += 'sqrt'.length
+      return root()
+    }
+    if (sign('√')) return root()
     if (sign('(')) {
       if (++depth > deepest) return null
       const inside = sum()
@@ -199,7 +215,7 @@ export function workExpression(typed: string): Worked | null {
   }
   const product = (): Value | null => {
     let left = signed()
-    for (let by = sign('*', '·', '×', '/', '÷', ':'); left && by; by = sign('*', '·', '×', '/', '÷', ':')) {
+    for (let by = sign(...products); left && by; by = sign(...products)) {
       const right = signed()
       if (!right) return null
       const way = '/÷:'.includes(by) ? -1 : 1

@@ -118,6 +118,84 @@ describe('what is no group', () => {
   })
 })
 
+describe('right is never called wrong', () => {
+  // R1 8 + R2 11 ∥ (R3 16 + R4 8 ∥ R5 10) on 14 V.
+  const worksheet = worksheetOf(network(['E1 A Z 14', 'R1 A B 8', 'R2 B Z 11', 'R3 B C 16', 'R4 C Z 8', 'R5 C Z 10']))
+  const combined: Move[] = [
+    { do: 'combine', members: [3, 4], kind: 'parallel', answer: '4.44' },
+    { do: 'combine', members: [2, 5], kind: 'series', answer: '20.4' },
+    { do: 'combine', members: [1, 6], kind: 'parallel', answer: '7.15' },
+    { do: 'combine', members: [0, 7], kind: 'series', answer: '15.2' },
+  ]
+  const value = (quantity: 'resistance' | 'voltage' | 'current', element: number, text: string): Move => ({
+    do: 'value',
+    quantity,
+    element,
+    answer: text,
+  })
+  const verdicts = (moves: readonly Move[]) => replay(worksheet, moves).judgements.map(({ verdict }) => verdict)
+  const stands = ({ own }: Position, quantity: 'voltage' | 'current', element: number) =>
+    own[quantity][element]?.verdict
+
+  test('two figures here and three there, lines left out', () => {
+    const moves = [
+      value('current', 8, '0.921'),
+      value('current', 6, '0.32'),
+      // One current through R3 and R4‖5 that is not written there.
+      value('voltage', 5, '1.42'),
+      value('current', 3, '1.42/8'),
+      value('current', 1, '0.921 - 0.32'),
+    ]
+    for (const verdict of verdicts([...combined, ...moves])) expect(['right', 'rounded']).toContain(verdict)
+  })
+  test('what was wrong is right once the paper leads there, with no further move', () => {
+    const early = replay(worksheet, [...combined, value('voltage', 5, '1.49')])
+    expect(stands(early, 'voltage', 5)).toBe('wrong')
+    const later = replay(worksheet, [...combined, value('voltage', 5, '1.49'), value('current', 6, '0.3354')])
+    // 0.3354 is wrong itself: it speaks for nothing that is written before it.
+    expect(stands(later, 'voltage', 5)).toBe('wrong')
+    const right = [value('voltage', 5, '1.42'), value('current', 6, '0.32')]
+    expect(stands(replay(worksheet, [...combined, ...right]), 'voltage', 5)).toBe('rounded')
+  })
+  test('lines left out after a wrong value: what follows from it follows', () => {
+    // R2‖(…) taken as 9: 17 Ω, 0.824 A, by the divider 0.824 · 20.4/(11 + 20.4) in R2.
+    const [pair, branch] = combined
+    const moves: Move[] = [
+      pair,
+      branch,
+      { do: 'combine', members: [1, 6], kind: 'parallel', answer: '9' },
+      { do: 'combine', members: [0, 7], kind: 'series', answer: '17' },
+      value('current', 8, '0.824 A'),
+      value('voltage', 1, '7.41'),
+      value('current', 6, '7.41/20.4'),
+    ]
+    expect(verdicts(moves).slice(2)).toEqual(['wrong', 'follows', 'follows', 'follows', 'follows'])
+    // A line between that is written now, by another way, takes nothing back.
+    const more = replay(worksheet, [...moves, value('voltage', 7, '7.42')])
+    expect(stands(more, 'voltage', 1)).toBe('follows')
+  })
+  test('digits cut off are right, with a word', () => {
+    // 1938.75 Ω, and 8.838 Ω exactly.
+    const two = (a: string, b: string, to: string) =>
+      network([`E1 A ${to} 6`, `R1 A B ${a}`, `R2 ${to === 'B' ? 'A B' : 'B C'} ${b}`])
+    const combine = (of: ReturnType<typeof two>, kind: 'series' | 'parallel', text: string) =>
+      replay(worksheetOf(of), [{ do: 'combine', members: [0, 1], kind, answer: text }]).judgements[0]
+    for (const judged of [
+      combine(two('3.3k', '4.7k', 'B'), 'parallel', '1938'),
+      combine(two('4.42', '4.418', 'C'), 'series', '8.83'),
+    ]) {
+      expect(judged.verdict).toBe('rounded')
+      expect(said(judged)).toEqual(['right, but cut off instead of rounded: the next digit is 5 or more'])
+    }
+    expect(combine(two('4.42', '4.418', 'C'), 'series', '8.82').verdict).toBe('wrong')
+  })
+  test('the right digits are not all of them but one where there is one too many', () => {
+    const sum: Move = { do: 'combine', members: [0, 1], kind: 'series', answer: '220.5' }
+    const two = worksheetOf(network(['E1 A C 6', 'R1 A B 120', 'R2 B C 100']))
+    expect(said(replay(two, [sum]).judgements[0]).join()).not.toContain('all digits but one')
+  })
+})
+
 describe('in series at a distance', () => {
   // R1 and R5 lie before and behind the block of R2, R3 and R4.
   const worksheet = worksheetOf(network(worked))

@@ -133,7 +133,7 @@ function withoutChance(list: readonly Guess[]): Guess[] {
 /** Where the work is shown, of several explanations those that work with as many numbers. */
 function asShown({ method }: TypedAnswer, list: readonly Guess[]): Guess[] {
   if (method === null) return [...list]
-  const signs = method.match(/[·*×/÷:+−^²³]|(?<=[\d)\p{L}]\s*)-/gu)?.length ?? 0
+  const signs = method.match(/[·*×x/÷:+−^²³]|(?<=[\d)\p{L}]\s*)-/gu)?.length ?? 0
   const alike = list.filter(({ how }) => (how?.match(/ [·/+−] |²/g)?.length ?? 0) === signs)
   return alike.length > 0 ? alike : [...list]
 }
