@@ -150,7 +150,7 @@ function whyNot(
 ): string {
   const label = (node: number) => nodeLabels[node]
   const between = (element: number) => `nodes ${listed(ends(element).map(label))}`
-  if (verdict.verdict === 'parallel') return `No: both ends of each lie on nodes ${listed(verdict.nodes.map(label))}.`
+  if (verdict.verdict === 'parallel') return 'No: follow the wires from both ends of each.'
   if (verdict.verdict === 'series') {
     if (answer === 'parallel') return 'No: follow both ends of each: they do not meet at two nodes.'
     if (verdict.isApart)
