@@ -213,6 +213,14 @@ describe('in series at a distance', () => {
     const sorted = (sheet: Position['sheet']) => [...sheet.elements].sort((a, b) => a.id - b.id)
     expect(sorted(replay(worksheet, [apart, { do: 'undo' }]).sheet)).toEqual(sorted(replay(worksheet, []).sheet))
   })
+  test('an attempt of before, when they were refused, stands as it was made', () => {
+    const all: Move = { do: 'combine', members: [1, 2], kind: 'series', answer: '30' }
+    const beside: Move = { do: 'combine', members: [5, 3], kind: 'parallel', answer: '10' }
+    const rest: Move = { do: 'combine', members: [0, 6, 4], kind: 'series', answer: '12.5' }
+    const position = replay(worksheet, [apart, all, beside, rest])
+    expect(position.judgements.map(({ verdict }) => verdict)).toEqual(['undone', 'right', 'right', 'right'])
+    expect(summarise(position)).toMatchObject({ wrong: 0, right: 3 })
+  })
   test('hints lead from there to the end, potentials too', () => {
     const it = new Learner(network(worked), 3)
     it.do(apart)

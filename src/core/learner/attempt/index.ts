@@ -26,7 +26,7 @@ export {
 } from './move'
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
-export { form, play, replay, summarise, type Summary } from './replay'
+export { form, play, replay, summarise, wasRefused, type Summary } from './replay'
 export { begin, elementsByKey, quantities, triedWorksheet } from './state'
 export { isGood } from './reach'
 export { ownThread, type OwnThread } from './remark'

@@ -25,11 +25,13 @@ export interface StepRemark {
  * to do instead is a hint.
  *
  * @param answer its equivalent; null where that cannot be known, since a resistor in it has no value yet
+ * @param isPassed a group at a distance is passed over, and nothing said of it
  */
 export function judgeCombination(
   paper: OwnPaper,
   move: Extract<Move, { do: 'combine' }>,
   answer: TypedAnswer | null,
+  isPassed = false,
 ): StepRemark {
   const { sheet, worksheet, own } = paper
   const names = namesOf(paper)
@@ -57,6 +59,8 @@ export function judgeCombination(
       verdict.verdict === 'series' ? [] : verdict.nodes,
     )
 
+  if (isPassed && verdict.verdict === 'series' && (verdict.isApart || verdict.through.length > 0))
+    return { verdict: 'undone' }
   // Of a path some may be taken: what goes through one goes through all.
   const members =
     verdict.verdict === 'parallel'

@@ -17,19 +17,34 @@ import type { Slip } from '../slip'
  * @param worksheet the network, worked out exactly
  */
 export function replay(worksheet: Worksheet, moves: readonly Move[]): Position {
-  return moves.reduce(play, begin(worksheet))
+  return moves.reduce((position, move, i) => play(position, move, wasRefused(moves, i)), begin(worksheet))
+}
+
+/**
+ * Whether a choice of parts was refused when it was made, though it is a group: before parts in series were known at a
+ * distance. Told by what was done next: one of its members is combined again, and nothing was taken back.
+ */
+export function wasRefused(moves: readonly Move[], at: number): boolean {
+  const move = moves[at]
+  if (move.do !== 'combine') return false
+  for (const later of moves.slice(at + 1)) {
+    if (later.do === 'undo' || later.do === 'back') return false
+    if (later.do === 'combine' && later.members.some((id) => move.members.includes(id))) return true
+  }
+  return false
 }
 
 /**
  * Judges one move more.
  *
  * @param before a position, which stays as it is
+ * @param isPassed a group at a distance is not made, as in {@link wasRefused}
  * @returns the next position; its last judgement is of this move
  */
-export function play(before: Position, move: Move): Position {
+export function play(before: Position, move: Move, isPassed = false): Position {
   if (move.do === 'back') return goBack(before)
   if (move.do === 'forth') return goForth(before)
-  const made = make(before, move)
+  const made = make(before, move, isPassed)
   if (!made) return before
   const judgement = judged(move, made.said)
   const judgements = [...withoutOpened(before, move), judgement]
@@ -84,16 +99,20 @@ interface Made {
 }
 
 /** Makes a move on a copy of the paper; null if it does not fit. */
-function make(before: Position, move: Made['move']): Made | null {
+function make(before: Position, move: Made['move'], isPassed = false): Made | null {
   if (move.do === 'hint') return { move, said: { verdict: 'hint' }, position: before }
   const paper = paperOf(before)
-  const said = write(paper, move)
+  const said = write(paper, move, isPassed)
   if (!said) return null
   settle(paper)
   return { move, said, position: positionOf(paper) }
 }
 
-function write(paper: OwnPaper, move: Exclude<Made['move'], { readonly do: 'hint' }>): StepRemark | null {
+function write(
+  paper: OwnPaper,
+  move: Exclude<Made['move'], { readonly do: 'hint' }>,
+  isPassed: boolean,
+): StepRemark | null {
   const { sheet, own, truth, steps } = paper
   const exists = (id: number) => Number.isInteger(id) && id >= 0 && id < paper.from.length
   switch (move.do) {
@@ -137,7 +156,7 @@ function write(paper: OwnPaper, move: Exclude<Made['move'], { readonly do: 'hint
       const isOpen = members.some((id) => truth.resistance[id] === null)
       const answer = isOpen ? null : readAnswer(move.answer)
       if (!isOpen && !answer) return null
-      return judgeCombination(paper, { ...move, members }, answer)
+      return judgeCombination(paper, { ...move, members }, answer, isPassed)
     }
   }
 }

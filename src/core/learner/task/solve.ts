@@ -9,6 +9,7 @@ import {
   moveFields,
   play,
   triedWorksheet,
+  wasRefused,
   type Judgement,
   type Move,
   type Own,
@@ -166,9 +167,9 @@ interface JudgedMove {
 function playAll(tried: Worksheet, moves: readonly Move[]): { position: Position; judged: JudgedMove[] } {
   const judged: JudgedMove[] = []
   let position = begin(tried)
-  for (const move of moves) {
+  for (const [i, move] of moves.entries()) {
     const before = position
-    position = play(before, move)
+    position = play(before, move, wasRefused(moves, i))
     if (position === before || move.do === 'back' || move.do === 'forth') continue
     const judgement = position.judgements[position.judgements.length - 1]
     const keys = [...elementsByKey(tried, position.reduction)]
