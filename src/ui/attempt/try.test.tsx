@@ -268,6 +268,45 @@ test('only what is asked, by its name, by keyboard alone', async () => {
   expect(phase()).toBe('done')
 })
 
+test('with a value known inside one begins there, before anything is combined', async () => {
+  const parts = ['E1 A C', 'R1 A B 100', 'R2 B C 200', 'R3 B C 300']
+  const known = { part: 'R3', quantity: 'current', value: '2 mA' } as const
+  const asked = [{ quantity: 'voltage', of: 'E1' }] as const
+  await begin(between(parts, { known, worksheet: { asked } }))
+  expect(labelled('voltage of R3')).toHaveFocus()
+  for (const strength of ['Where to look', 'What to do', 'The step itself']) await click(button(strength))
+  expect(one('[data-hint="3"]')).toHaveTextContent('V(R3) is 600 mV')
+  await answer('voltage of R3', '0.6')
+  expect(said('voltage of R3').dataset.judged).toBe('right')
+  // Then the group around it, and what it has, before the next.
+  await click(button('The step itself'))
+  expect(one('[data-hint="3"]')).toHaveTextContent('combine R2 and R3: 120 Ω')
+  await combine(['R2', 'R3'], 'parallel', '120')
+  await click(button('The step itself'))
+  expect(one('[data-hint="3"]')).toHaveTextContent('V(R2‖3) is 600 mV')
+  await answer('current of R2', '3m')
+  expect(said('current of R2').dataset.judged).toBe('right')
+  await combine(['R1', 'R2‖3'], 'series', '220')
+  await answer('asked for: voltage across E1', '0.6 + 5m*100')
+  expect(phase()).toBe('done')
+})
+
+test('after the last group the supply has the focus; what lies apart is in series too', async () => {
+  await begin(typed('R1 100 + R2 200 // R3 300 + R4 80'))
+  await combine(['R1', 'R4'], 'series', '180')
+  expect(one('[data-own="0"][data-side=reduce]').parentElement).toHaveTextContent('the place of the second closes up')
+  await combine(['R2', 'R3'], 'parallel', '120')
+  await combine(['R1+4', 'R2‖3'], 'series', '300')
+  expect(labelled('current of Req')).toHaveFocus()
+  await answer('current of Req', '40 mA')
+  await answer('voltage of R4', '3.2')
+  expect(said('voltage of R4').dataset.judged).toBe('right')
+  await click(button('Undo the last step'))
+  await click(button('Undo the last step'))
+  await click(button('Undo the last step'))
+  expect(all('[data-choice] [aria-label^="R4, "]')).toHaveLength(1)
+})
+
 test('without values the steps are tried in letters', async () => {
   await begin(typed('R1 + R2 + R3'))
   const names = ['R1', 'R2', 'R3']

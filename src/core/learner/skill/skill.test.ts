@@ -73,6 +73,16 @@ test('what is due comes before what is new, and says why', () => {
   expect(reasonText(reason)).toBe('Ohm’s law at the whole went wrong 9 days ago, and is due again')
 })
 
+test('what never went right comes before what is new', () => {
+  // Failed a moment ago, so that it is not due yet; then something else was done.
+  const history = [
+    practised(now - 3 * minute, { adding: false, ohm: false }),
+    practised(now - minute / 4, { power: true }),
+  ]
+  const { reason } = nextTask(history, now - minute / 5, 2)
+  expect(reason).toMatchObject({ because: 'due', wentWrong: true })
+})
+
 test('the task that comes exercises the skill it comes for', () => {
   for (const skill of ['sharing-voltage', 'sharing-current', 'power', 'outward', 'faults', 'checking'] as const) {
     const history = [practised(now - 30 * day, { [skill]: false })]

@@ -83,6 +83,20 @@ test('spot: the way is the answer, the reason the method; what was wrong at firs
   expect(wrong.said[0]).toMatchObject({ isRight: false, text: expect.stringMatching(/^No: they share node \w+ alone/) })
 })
 
+test('spot: two that carry one current are in series, though they share no node', () => {
+  const made = taskOf('10PT-MA7Y-43HE')
+  if (!made.ok) throw new Error(made.message)
+  const spotted = (answer: 'series' | 'apart') => judgeTask(made.task, [{ do: 'spot', at: 4, answer }])
+  expect(spotted('series').said[0]).toMatchObject({
+    isRight: true,
+    text: 'R1 and R4 in series: what lies between R1 and R4 has only two ends, so what enters it leaves it',
+  })
+  expect(spotted('apart').said[0]).toMatchObject({
+    isRight: false,
+    text: expect.stringMatching(/^They share no node; but/),
+  })
+})
+
 test('spot: where the supply is connected and something else leaves too, both reasons are right', () => {
   let seen = 0
   for (let seed = 0; seed < 20; seed++) {

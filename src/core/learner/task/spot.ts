@@ -133,12 +133,14 @@ const slipOf = (right: SpotAnswer) =>
   right === 'apart' ? 'apart' : wayOf(right) === 'neither' ? 'junction-between' : 'kind'
 
 function whyOf({ elements, nodeLabels }: Worksheet, verdict: Verdict): string {
-  const [main] = explainVerdict(
+  const [main, why] = explainVerdict(
     verdict,
     (id) => elements[id].name,
     (node) => nodeLabels[node],
   )
-  return wordSentence(main)
+  // What is seen at a node needs no words more.
+  const isApart = verdict.verdict === 'series' && verdict.isApart
+  return isApart ? `${wordSentence(main)}: ${wordSentence(why)}` : wordSentence(main)
 }
 
 /** Why an answer is not right: the nodes, and what else is connected there. */
