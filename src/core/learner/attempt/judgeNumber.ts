@@ -115,9 +115,9 @@ function gradeBy(written: TypedAnswer, { wanted, isSum }: Against, targets: read
  */
 const mostLost = 0.06
 
-/** A rest of rounded values so small that rounding is most of it. */
-function isLost({ method, value }: Target, wanted: number | null): boolean {
-  return method === 'rest' && wanted !== null && Math.abs(value - wanted) > mostLost * Math.abs(wanted)
+/** What comes from a rest of rounded values so small that rounding is most of it. */
+function isLost({ value, hasRest }: Target, wanted: number | null): boolean {
+  return hasRest && wanted !== null && Math.abs(value - wanted) > mostLost * Math.abs(wanted)
 }
 
 /** Judges a number: what it is, and where it is not right, or may be another, which slips give it. */

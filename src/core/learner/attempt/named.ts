@@ -26,7 +26,7 @@ export function elementByName(worksheet: Worksheet, quantity: Quantity, of: stri
 }
 
 /** What the learner wrote leads to it. */
-const found = (value: number, isClean: boolean): Target => ({ value, isClean, method: null, uses: [], roughly: [] })
+const found = (value: number, isClean: boolean): Target => ({ value, isClean, hasRest: false, uses: [], roughly: [] })
 
 const allWritten = (written: readonly Target[]): Reachable => ({ written, filled: () => written })
 

@@ -85,12 +85,12 @@ const rough = [toFigures(2), toFigures(3), toFigures(4)]
 /** What the learner's own values lead to. */
 export interface Target {
   readonly value: number
-  /** The method that leads there; null for what is answered by name. */
-  readonly method: OwnWay['method'] | null
   /** The values of theirs that it is worked out from. */
   readonly uses: readonly Slot[]
   /** None of them is wrong. */
   readonly isClean: boolean
+  /** Something was taken away on the way, so that few figures may be left. */
+  readonly hasRest: boolean
   /** The same with every number on the way rounded to two figures, to three, to four. */
   readonly roughly: readonly number[]
 }
@@ -112,6 +112,7 @@ export interface Reachable {
 interface Reached {
   readonly value: number
   readonly isClean: boolean
+  readonly hasRest: boolean
   readonly uses: readonly Slot[]
 }
 
@@ -153,29 +154,31 @@ function targetsOf(paper: Known, slot: Slot, leftOut: number): Target[] {
         if (!way.suits(values)) return []
         const value = way.work(values)
         if (!Number.isFinite(value)) return []
-        return [{ way, values, value, isClean: set.every((it) => it.isClean), uses: set.flatMap(({ uses }) => uses) }]
+        const isClean = set.every((it) => it.isClean)
+        const hasRest = way.method === 'rest' || set.some((it) => it.hasRest)
+        return [{ way, values, value, isClean, hasRest, uses: set.flatMap(({ uses }) => uses) }]
       })
     })
   const reach = (to: Slot, left: number, path: readonly Slot[]): Reached[] => {
     if (path.some((it) => isSameSlot(it, to))) return []
     const own = paper.own[to.quantity][to.element]
-    if (own && own.verdict !== 'stale') return [{ value: own.value, isClean: isGood(own), uses: [to] }]
+    if (own && own.verdict !== 'stale') return [{ value: own.value, isClean: isGood(own), hasRest: false, uses: [to] }]
     // An equivalent comes from its members alone, however far they lie inside.
     const isResistance = to.quantity === 'resistance'
     if (left === 0 && !isResistance) return []
     const found: Reached[] = []
-    for (const { value, isClean, uses } of lead(to, isResistance ? 0 : left - 1, path)) {
+    for (const { value, isClean, hasRest, uses } of lead(to, isResistance ? 0 : left - 1, path)) {
       if (found.some((it) => it.isClean === isClean && isSame(it.value, value))) continue
-      found.push({ value, isClean, uses })
+      found.push({ value, isClean, hasRest, uses })
       if (found.length === mostNumbers) break
     }
     return found
   }
-  return lead(slot, leftOut, []).map(({ way, values, value, isClean, uses }) => ({
+  return lead(slot, leftOut, []).map(({ way, values, value, isClean, hasRest, uses }) => ({
     value,
-    method: way.method,
     uses,
     isClean,
+    hasRest,
     roughly: rough.map((arithmetic) => way.work(values, arithmetic)),
   }))
 }
