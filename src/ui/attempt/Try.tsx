@@ -5,7 +5,7 @@ import { RotateCcw, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
 import { wordSentence, type Worksheet } from '@/core/worksheet'
-import { hintFor, isDone, knownInside, type Move, type Slot, type Strength } from '@/core/learner'
+import { hintFor, isDone, isGood, knownInside, type Slot, type Strength } from '@/core/learner'
 import { api } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -84,13 +84,12 @@ export function Attempt({
   const known = climbs ? knownInside(position) : null
   const isKnownOpen = known !== null && !reduction.steps.some(({ members }) => members.includes(known))
   const result = reduction.steps.at(-1)?.result ?? null
-  const last = moves.findLast((move) => move.do !== 'hint')
-  const isHere = last?.do === 'combine' || (last?.do === 'value' && last.element === result)
   const own = result === null ? null : position.own.resistance[result]
-  const [goneOn, setGoneOn] = useState<readonly Move[] | null>(null)
-  const isBroken = own?.verdict === 'wrong' || own?.verdict === 'asked'
+  const last = position.judgements.findLast(({ verdict, isTakenBack }) => verdict !== 'hint' && !isTakenBack)
   // What comes next waits for what is wrong, unless the person went on already.
-  const waitsFor = result !== null && isBroken && isHere && goneOn !== moves ? result : null
+  const [goneOn, setGoneOn] = useState('')
+  const broken = own && !isGood(own) && own.verdict !== 'follows' ? `${result} ${own.typed}` : ''
+  const waitsFor = result !== null && broken !== '' && broken !== goneOn && last?.element === result ? result : null
   const here = chosen.filter((element) => sheet.elements.some(({ id: there }) => there === element))
   const [canUndo, canRedo] = [position.past !== null, position.future.length > 0]
   useEffect(() => {
@@ -223,7 +222,7 @@ export function Attempt({
           )}
           {waitsFor !== null && (
             <div style={{ gridRow: steps.length + 2 }} className="col-span-full">
-              <TryWait attempt={attempt} element={waitsFor} onGoOn={() => setGoneOn(moves)} />
+              <TryWait attempt={attempt} element={waitsFor} onGoOn={() => setGoneOn(broken)} />
             </div>
           )}
           {(reducing || stopped) && waitsFor === null && (

@@ -165,8 +165,8 @@ export function TryWait({
   return (
     <p className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg border border-edge bg-panel p-3" data-waits>
       <span>
-        The next sheet waits: <span className="font-mono">{position.names[element]}</span> is not right yet. Correct it
-        above.
+        The next sheet waits for <span className="font-mono">{position.names[element]}</span>:{' '}
+        {position.own.resistance[element]?.verdict === 'asked' ? 'look at the question above.' : 'correct it above.'}
       </span>
       <Button onClick={onGoOn}>Go on with my value</Button>
     </p>
