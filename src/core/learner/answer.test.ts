@@ -96,3 +96,22 @@ test('how near an answer comes', () => {
   expect(near('0', 0)).toBe('exact')
   expect(near('0', 1e-3)).toBeNull()
 })
+
+describe('digits that are cut off', () => {
+  const closeness = (typed: string, wanted: number, isSum = false) => {
+    const answer = readAnswer(typed)
+    return answer && closenessOf(answer, wanted, isSum)
+  }
+  test.each([
+    ['8.83', 8.838, true, 'cut'],
+    ['8.82', 8.838, true, null],
+    ['1.03', 1.0399, false, 'cut'],
+    ['1.02', 1.0399, false, null],
+    ['290', 300, true, null],
+    ['290', 300, false, null],
+    ['9.9', 10, false, 'near'],
+    ['817', 817.9, true, 'cut'],
+    ['810', 817.9, true, null],
+    ['-8.83', 8.838, false, null],
+  ] as const)('%s for %s', (typed, wanted, isSum, how) => expect(closeness(typed, wanted, isSum)).toBe(how))
+})

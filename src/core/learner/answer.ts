@@ -287,7 +287,7 @@ export function closenessOf(answer: TypedAnswer, wanted: number, isSum = false):
   const short = isSum ? written : Math.min(written, mostFigures)
   if (off <= halfUnit(value, short <= 2 && isSum ? 4 : Math.max(3, short))) return 'exact'
   if (off <= halfUnit(value, Math.max(2, short))) return 'figures'
-  if (isCutOff(answer, wanted) && (!isSum || figures >= 3)) return 'cut'
+  if (isCutOff(answer, wanted, isSum ? 3 : 2)) return 'cut'
   if (isSum) return null
   return off <= (isOfTwoFigures(answer) ? onTheWay.two : onTheWay.more) * Math.abs(wanted) ? 'near' : null
 }
@@ -315,13 +315,14 @@ export function isWrittenAs(answer: TypedAnswer, number: number): boolean {
  */
 const mostCut = 0.05
 
-/** Whether the digits of a value were written down up to some place, those after it left away. */
-function isCutOff(answer: TypedAnswer, wanted: number): boolean {
+/** Whether the digits of a value were written down up to some place, so many at least, those after it left away. */
+function isCutOff(answer: TypedAnswer, wanted: number, least: number): boolean {
   const { value, method } = answer
   if (method !== null || Math.abs(value) >= Math.abs(wanted) || value * wanted < 0) return false
   const figures = isWhole(answer) ? shortFigures(value) : answer.figures
   const left = Math.abs(wanted - value)
-  return figures >= 2 && left < 2 * halfUnit(value, figures) && left <= mostCut * Math.abs(wanted)
+  // A whole unit of the last place is another digit there.
+  return figures >= least && left < (2 - 1e-6) * halfUnit(value, figures) && left <= mostCut * Math.abs(wanted)
 }
 
 /** Half of the last place of a number written with so many figures, with room for the last digit of a double. */

@@ -11,9 +11,13 @@ import { judgeTask, markedText, taskOf, usualDials, type Task } from './index'
  */
 
 /** 12 V; R1 = 100 Ω, then R2 = 300 Ω beside R3 = 600 Ω: 200 Ω, 300 Ω, 40 mA, 8 V, in R2 26.7 mA and 213 mW. */
-function asked(quantity: 'current' | 'power'): Task {
-  const own = document(['E1 A Z 12 V', 'R1 A B 100', 'R2 B Z 300', 'R3 B Z 600'])
-  const goal = [{ quantity, of: 'R2' }] as const
+function asked(
+  quantity: 'current' | 'power',
+  parts = ['E1 A Z 12 V', 'R1 A B 100', 'R2 B Z 300', 'R3 B Z 600'],
+  of = 'R2',
+): Task {
+  const own = document(parts)
+  const goal = [{ quantity, of }] as const
   const read = readNetwork(own)
   const worksheet = read.ok ? workOut(read.network, { choices: { asked: goal } }) : null
   if (!worksheet || 'problems' in worksheet) throw new Error('the network is right')
@@ -174,6 +178,22 @@ test.each<[string, Task, readonly Move[], readonly string[]]>([
     asked('current'),
     [...started, value('current', 1, '8 V / 300 Ω = 36.7 mA')],
     ['I(R2) 1 0 1', 'arithmetic'],
+  ],
+  [
+    // [7] 1.42 V is far from 1.443 V, until 0.32 A stands there: 0.32 · 4.44.
+    'wrong at first, right by what is written later',
+    asked('current', ['E1 A Z 14', 'R1 A B 8', 'R2 B Z 11', 'R3 B C 16', 'R4 C Z 8', 'R5 C Z 10'], 'R4'),
+    [
+      combine([3, 4], 'parallel', '4.44'),
+      combine([2, 5], 'series', '20.4'),
+      combine([1, 6], 'parallel', '7.15'),
+      combine([0, 7], 'series', '15.2'),
+      value('current', 8, '0.921'),
+      value('voltage', 5, '1.42'),
+      value('current', 6, '0.32'),
+      value('current', 3, '0.1775 A'),
+    ],
+    [''],
   ],
   [
     // [6] Told by a hint: a retry.

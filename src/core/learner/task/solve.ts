@@ -65,10 +65,16 @@ export function judgeSolve(worksheet: Worksheet, tried: Worksheet, moves: readon
   const { derivation } = worksheet
   const lines = solutionOf(worksheet)
   const tries = triesOf(judged, worksheet, lines)
-  const triesAt = (line: SolutionLine) => tries.get(keyOf(worksheet, line)) ?? []
   const ownAt = (line: SolutionLine): Own | null => {
     const made = elementIn(position, worksheet, line.element)
     return (made === null ? null : position.own[line.quantity][made]) ?? byName(position, worksheet, line)
+  }
+  // What was wrong when it was written, and stands now as it is, was right.
+  const triesAt = (line: SolutionLine) => {
+    const all = tries.get(keyOf(worksheet, line)) ?? []
+    const [own, last] = [ownAt(line), all.at(-1)]
+    if (!own || !last || last.isPart || !stands(own) || last.typed !== own.typed) return all
+    return all.with(-1, { ...last, isRight: true, isWayRight: true, slips: [] })
   }
   const brokenParts = partsThatFail(position, worksheet, lines)
   // What is written, or has its way right, speaks for all that leads to it.
