@@ -137,17 +137,23 @@ function settleSoon(): void {
   timer ??= setTimeout(settle, 0)
 }
 
-const isOpen = (it: Element) =>
-  isUsable(it) && it.closest('details:not([open])') === null && !(it instanceof HTMLInputElement && it.value !== '')
+const isShown = (it: Element) => isUsable(it) && it.closest('details:not([open])') === null
+const isEmpty = (it: Element) => !(it instanceof HTMLInputElement && it.value !== '')
+const isWrong = (it: Element) => it.getAttribute('aria-invalid') === 'true'
 
 /** The first field of a place that is still to be filled in; null where none is. */
 export function firstEmpty(place: Element | null, fields = 'input'): Focusable | null {
-  return [...(place?.querySelectorAll<Focusable>(fields) ?? [])].find(isOpen) ?? null
+  return [...(place?.querySelectorAll<Focusable>(fields) ?? [])].find((it) => isShown(it) && isEmpty(it)) ?? null
 }
 
-/** The next field of a place that is still to be filled in, after one of them; from its beginning where none comes after. */
-export function nextEmpty(after: Element, place: Element | null, fields: string): Focusable | null {
-  const all = [...(place?.querySelectorAll<Focusable>(fields) ?? [])].filter(isOpen)
+/**
+ * The next field of a place that is still to be filled in or corrected, after one of them; from its beginning where none
+ * comes after.
+ */
+export function nextToFill(after: Element, place: Element | null, fields: string): Focusable | null {
+  const all = [...(place?.querySelectorAll<Focusable>(fields) ?? [])].filter(
+    (it) => it !== after && isShown(it) && (isEmpty(it) || isWrong(it)),
+  )
   const follows = (it: Element) => after.compareDocumentPosition(it) & Node.DOCUMENT_POSITION_FOLLOWING
   return all.find(follows) ?? all.at(0) ?? null
 }

@@ -1,6 +1,6 @@
 import clsx from 'clsx'
 import { useEffect, useId, useRef, useState, type FocusEvent } from 'react'
-import { nextEmpty } from '@/ui/home'
+import { nextToFill } from '@/ui/home'
 import {
   answerProblem,
   isGood,
@@ -112,7 +112,11 @@ export function AnswerField({ label, symbol, quantity, slot, own, judgement, onA
     entered.current = false
     const here = input.current
     if (own.verdict === 'wrong' || own.verdict === 'asked') here?.select()
-    else if (here) nextEmpty(here, here.closest('[data-try]'), nextFields)?.focus()
+    else if (here) {
+      const next = nextToFill(here, here.closest('[data-try]'), nextFields)
+      next?.focus()
+      if (next instanceof HTMLInputElement) next.select()
+    }
   }, [own])
   const answer = () => {
     setWaits(false)

@@ -208,6 +208,8 @@ test('a carried error unwinds; nothing is judged that was not sent, and undo is 
   expect(screen.getByText('not checked yet: press Enter in the field')).toBeInTheDocument()
   expect(labelled('current of R3')).toHaveValue('33.3 mA')
   await answer('resistance of R2‖3', '1/(1/200 + 1/300)')
+  // What followed from it is next.
+  expect(labelled('resistance of Req')).toHaveFocus()
   expect(said('current of R2')).toHaveTextContent('This came from a value that you have corrected')
   await click(button('Undo', one('header')))
   expect(equivalent()).toHaveValue('500')
