@@ -4,7 +4,7 @@ import { findGroups } from '@/core/structure'
 import { carriesOne } from './choices'
 import { networkOf } from './documents'
 import { mixedNetwork } from './judged'
-import { worksheetOf } from './learner'
+import { typed, worksheetOf } from './learner'
 import { randomNumbers } from './randomNetwork'
 
 /** A number with how it was worked out: what was typed into the calculator. */
@@ -23,8 +23,6 @@ export interface Said {
   /** How many lines between were not written. */
   readonly leftOut: number
 }
-
-const units = { resistance: 'Ω', voltage: 'V', current: 'A', power: 'W' } as const
 
 /**
  * A learner who goes on with what stands on the paper: each answer by any accepted way from the numbers that are written,
@@ -137,7 +135,6 @@ export class Follower {
     else over(V, R)
     const group = around[element]
     const made = steps[element - leaves.length]
-    const other = quantity
     if (group) {
       const isShared = (group.kind === 'series') === (quantity === 'current')
       const others = group.members.filter((id) => id !== element)
@@ -172,7 +169,7 @@ export class Follower {
       if (isShared) made.members.forEach(same)
       else
         way(
-          made.members.map((id) => [other, id] as const),
+          made.members.map((id) => [quantity, id] as const),
           (all) => all.reduce((a, b) => a + b),
           (all) => all.join('+'),
         )
@@ -186,11 +183,7 @@ export class Follower {
     const digits = String(Number(value.toPrecision(figures)))
     if (isShort && this.random() < 0.12) return text
     if (isShort && this.random() < 0.12) return `${text} = ${digits}`
-    const choice = this.random()
-    if (choice < 0.5) return digits
-    if (choice < 0.7) return `${digits} ${units[quantity]}`
-    const [power, prefix] = Math.abs(value) >= 1000 ? [1e3, 'k'] : Math.abs(value) < 0.1 ? [1e-3, 'm'] : [1, '']
-    return `${Number((value / power).toPrecision(figures))} ${prefix}${units[quantity]}`
+    return typed(value, quantity, figures, this.random)
   }
 
   private answer(worked: Worked, quantity: Quantity, figures: number, move: (answer: string) => Move, leftOut: number) {

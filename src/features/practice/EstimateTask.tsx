@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react'
-import { answerProblem, readAnswer, type Question } from '@/core/learner'
+import { answerProblem, readAnswer, writtenIn, type Question } from '@/core/learner'
 import { Button } from '@/ui/Button'
 import { TaskPicture } from './Picture'
 import { SaidNote } from './SaidNote'
@@ -9,8 +9,8 @@ import type { OpenExercise } from './useExercise'
 function boundProblem(typed: string): string | null {
   const problem = answerProblem(typed, 'resistance')
   if (problem !== null) return problem
-  const value = readAnswer(typed)?.value ?? 0
-  return value > 0 ? null : `${typed.trim()} is no bound: every resistance is more than 0`
+  const answer = readAnswer(typed)
+  return answer && writtenIn(answer) > 0 ? null : `${typed.trim()} is no bound: every resistance is more than 0`
 }
 
 /** Req between which two values, and which of two carries more, before anything is worked out. */

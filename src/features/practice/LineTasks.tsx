@@ -9,11 +9,11 @@ import type { OpenExercise } from './useExercise'
 
 /** What was typed at a place of a solution, with what was said of it. */
 function ownOf(said: TaskRemark | undefined, typed: string | undefined): Own | null {
+  if (said?.own) return said.own
   const answer = typed === undefined ? null : readAnswer(typed)
   const verdict = said?.judgement?.verdict
   if (!answer || typed === undefined || verdict === undefined) return null
   if (verdict === 'refused' || verdict === 'hint' || verdict === 'undone') return null
-  if (said?.own) return said.own
   return { typed, value: writtenIn(answer), verdict }
 }
 

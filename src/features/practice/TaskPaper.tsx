@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import {
   keyOf,
   judgeTask,
+  answeredText,
   markedText,
   marksOf,
   slotLetter,
@@ -218,13 +219,10 @@ export function AttemptPaper({
           </tr>
         </thead>
         <tbody>
-          {judged.items.map(({ line, typed, method, answer, unit, isTold }, i) => (
+          {judged.items.map(({ method, answer, unit, ...item }, i) => (
             <tr key={i} className="border-t border-line">
-              <td className="pr-4 font-mono">{line}</td>
-              <td className="pr-4 font-mono">
-                {typed || '–'}
-                {isTold && <span className="font-sans text-soft"> (told by a hint)</span>}
-              </td>
+              <td className="pr-4 font-mono">{item.line}</td>
+              <td className="pr-4 font-mono">{answeredText(item)}</td>
               {[method, answer, unit].map((it, k) => (
                 <td key={k} className="pr-4 font-mono whitespace-nowrap">
                   {markedText(it)}

@@ -1,6 +1,15 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { Attempt } from '@/core/kept'
-import { type Move, judgeSolve, marksOf, markedText, slipsOf, slipsText, triedWorksheet } from '@/core/learner'
+import {
+  type Move,
+  answeredText,
+  judgeSolve,
+  marksOf,
+  markedText,
+  slipsOf,
+  slipsText,
+  triedWorksheet,
+} from '@/core/learner'
 import type { Network } from '@/core/network'
 import { api, problemText, type Saved } from '@/ui/api'
 import { tried } from '@/ui/attempt/useAttempt'
@@ -73,9 +82,9 @@ export function attemptSection(worksheet: Worksheet, moves: readonly Move[]): Re
       {
         block: 'table',
         head: ['line', 'answered', 'method', 'answer', 'unit'],
-        rows: judged.items.map(({ line, typed, method, answer, unit, isTold }) => [
-          line,
-          isTold ? `${typed ?? '–'} (told by a hint)` : (typed ?? '–'),
+        rows: judged.items.map(({ method, answer, unit, ...item }) => [
+          item.line,
+          answeredText(item),
           markedText(method),
           markedText(answer),
           markedText(unit),

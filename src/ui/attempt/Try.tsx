@@ -81,7 +81,7 @@ export function Attempt({
   const steps = reduction.steps.map((_, k) => k)
   const isWhole = sheet.elements.length === 1
   // What is known inside is gone on from before everything is combined.
-  const known = climbs ? knownInside(position) : null
+  const known = climbs ? knownInside(worksheet) : null
   const isKnownOpen = known !== null && !reduction.steps.some(({ members }) => members.includes(known))
   const result = reduction.steps.at(-1)?.result ?? null
   const own = result === null ? null : position.own.resistance[result]
@@ -100,6 +100,8 @@ export function Attempt({
     return () => onHistory(null)
   }, [onHistory, canUndo, canRedo, make])
   const place = useRef<HTMLElement>(null)
+  const find = (what: string) => place.current?.querySelector<HTMLElement | SVGElement>(what) ?? null
+  const waiting = () => find(`[data-slot="${slotKey('resistance', waitsFor ?? '')}"] input`)
   // Where a step has led: to its value while that is wrong; then to the next sheet, or to the supply once all is combined.
   const stood = useRef<{ readonly steps: number; readonly waitsFor: number | null } | null>(null)
   useEffect(() => {
@@ -108,10 +110,9 @@ export function Attempt({
     stood.current = attempt.saving ? { steps: steps.length, waitsFor } : null
     const isCorrected = before !== null && before.waitsFor !== null && waitsFor === null
     if (before === null || !(isCorrected || steps.length > before.steps)) return
-    const find = (what: string) => place.current?.querySelector<HTMLElement | SVGElement>(what) ?? null
     const next =
       waitsFor !== null
-        ? find(`[data-slot="${slotKey('resistance', waitsFor)}"] input`)
+        ? waiting()
         : isWhole
           ? find('#floor input')
           : isCorrected
@@ -123,8 +124,7 @@ export function Attempt({
   })
   useHome(place, (isTyped) => {
     if (!attempt.saving) return 'soon'
-    if (waitsFor !== null)
-      return place.current?.querySelector<HTMLElement>(`[data-slot="${slotKey('resistance', waitsFor)}"] input`) ?? null
+    if (waitsFor !== null) return waiting()
     const begin = firstEmpty(place.current, '[data-known] [data-slot] input')
     if (begin) return begin
     const sheet = place.current?.querySelector('[data-choice]')

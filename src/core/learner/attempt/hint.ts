@@ -1,4 +1,3 @@
-import { knownOf } from '../../network'
 import { letterOf, quantityText, unitOf, valueName, type Quantity } from '../../number'
 import { findGroups, labelAt, stoppingElements, type SheetElement, insideOf } from '../../structure'
 import { methods, type Sentence } from '../../worksheet'
@@ -8,7 +7,7 @@ import { checkName, type Check, type Position, type Strength, type Slot } from '
 import { checkPlace, truthByName, elementByName } from './named'
 import { waysOnPaper, type OwnWay } from './reach'
 import { remark } from './remark'
-import { aroundOf, stepOf } from './state'
+import { aroundOf, knownInside, stepOf } from './state'
 
 /** A hint, and the elements that it speaks of. */
 export interface Hint {
@@ -74,9 +73,9 @@ export function hintFor(position: Position, strength: Strength): Hint | null {
     )
   }
   if (position.stopped) return null
-  const outward = sheet.elements.length > 1 ? nextOutward(position) : null
-  if (outward?.value) return valueHint(outward.value)
   if (sheet.elements.length > 1) {
+    const outward = nextOutward(position)
+    if (outward?.value) return valueHint(outward.value)
     const groups = findGroups(sheet)
     const group = groups.find(({ members }) => outward !== null && members.includes(outward.from)) ?? groups.at(0)
     if (!group) {
@@ -178,19 +177,12 @@ interface PlannedValue {
   readonly way: OwnWay
 }
 
-/** The resistor inside of which a value is known; null where none is, or where it is the source's. */
-export function knownInside({ worksheet: { network, wiring } }: Position): number | null {
-  const known = knownOf(network)
-  const leaf = known ? wiring.live.findIndex((part) => network.parts[part].name === known.part) : -1
-  return leaf >= 0 ? leaf : null
-}
-
 /**
  * How far what is known inside was gone outward: the element where it stops, and the value to find there next; null where
  * all is known there that can be, so that a group with it is to be combined.
  */
 function nextOutward(position: Position): { readonly from: number; readonly value: PlannedValue | null } | null {
-  const known = knownInside(position)
+  const known = knownInside(position.worksheet)
   if (known === null) return null
   const { reduction, own, truth } = position
   const paper = { ...position, steps: reduction.steps }

@@ -3,7 +3,7 @@
  * within rounding, right on an earlier value of their own, or wrong, and which usual slip it is. Textbooks: “error
  * carried forward”, “method and answer marks”.
  */
-export { hintFor, knownInside, type Hint } from './hint'
+export { hintFor, type Hint } from './hint'
 export {
   answerKey,
   checkName,
@@ -27,6 +27,6 @@ export {
 export { goalsOf, isDone, openGoals, ownOf, toMend, type Goal, type ToMend } from './goals'
 export { checkPlace } from './named'
 export { form, play, replay, summarise, wasRefused, type Summary } from './replay'
-export { begin, elementsByKey, quantities, triedWorksheet } from './state'
+export { begin, elementsByKey, knownInside, ownKey, quantities, triedWorksheet } from './state'
 export { isGood } from './reach'
 export { ownThread, type OwnThread } from './remark'

@@ -72,10 +72,17 @@ export function begin(worksheet: Worksheet): Position {
     stopped: false,
   }
   const known = knownOf(network)
-  const leaf = known ? reduction.leaves.findIndex((part) => network.parts[part].name === known.part) : -1
-  if (known && leaf >= 0) paper.own[known.quantity][leaf] = given(known.value.value)
+  const leaf = knownInside(worksheet)
+  if (known && leaf !== null) paper.own[known.quantity][leaf] = given(known.value.value)
   giveSupply(paper)
   return { ...positionOf(paper), judgements: [], past: null, last: -1, future: [] }
+}
+
+/** The resistor inside of which a value is known; null where none is, or where it is the source's. */
+export function knownInside({ network, wiring }: Worksheet): number | null {
+  const known = knownOf(network)
+  const leaf = known ? wiring.live.findIndex((part) => network.parts[part].name === known.part) : -1
+  return leaf >= 0 ? leaf : null
 }
 
 /** A copy of the paper, so that what was before stays. */
@@ -158,13 +165,16 @@ export function namesOf(paper: OwnPaper): string[] {
   )
 }
 
-/** The learner's elements by how a document names them: their resistors, joined by spaces. */
-export function elementsByKey({ network }: Worksheet, reduction: Reduction): ReadonlyMap<string, number> {
-  const key = (id: number) =>
-    leavesOf(reduction, id)
-      .map((part) => network.parts[part].name)
-      .join(' ')
-  return new Map(reduction.from.map((_, id) => [key(id), id]))
+/** How a document names one of the learner's elements: its resistors, joined by spaces. */
+export function ownKey({ network }: Worksheet, reduction: Reduction, element: number): string {
+  return leavesOf(reduction, element)
+    .map((part) => network.parts[part].name)
+    .join(' ')
+}
+
+/** The learner's elements by {@link ownKey}. */
+export function elementsByKey(worksheet: Worksheet, reduction: Reduction): ReadonlyMap<string, number> {
+  return new Map(reduction.from.map((_, id) => [ownKey(worksheet, reduction, id), id]))
 }
 
 /** What the learner has written, and where nothing is, what is true. */

@@ -31,6 +31,7 @@ export {
   readTaskMoves,
 } from './task'
 export {
+  answeredText,
   type Item,
   type JudgedTask,
   markedText,

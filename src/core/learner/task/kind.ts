@@ -105,6 +105,11 @@ export function markedText({ of, first, now }: Marked): string {
   return of === 0 ? '' : `${first} of ${of}${now > first ? ` (${now})` : ''}`
 }
 
+/** What was answered at a line, in words, and whether a hint had told it. */
+export function answeredText({ typed, isTold }: Pick<Item, 'typed' | 'isTold'>): string {
+  return `${typed || '–'}${isTold ? ' (told by a hint)' : ''}`
+}
+
 export const unmarked: Marked = { of: 0, first: 0, now: 0 }
 
 /** A mark that is reached by this: whether at the first try, whether by now. */

@@ -7,6 +7,7 @@ import {
   elementsByKey,
   isDone,
   moveFields,
+  ownKey,
   play,
   triedWorksheet,
   wasRefused,
@@ -178,8 +179,8 @@ function playAll(tried: Worksheet, moves: readonly Move[]): { position: Position
     position = play(before, move, wasRefused(moves, i))
     if (position === before || move.do === 'back' || move.do === 'forth') continue
     const judgement = position.judgements[position.judgements.length - 1]
-    const keys = [...elementsByKey(tried, position.reduction)]
-    judged.push({ judgement, own: keys.find(([, id]) => id === judgement.element)?.[0] ?? null })
+    const { element } = judgement
+    judged.push({ judgement, own: element === null ? null : ownKey(tried, position.reduction, element) })
   }
   return { position, judged }
 }
