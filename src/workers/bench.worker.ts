@@ -50,7 +50,7 @@ self.onmessage = ({ data }: MessageEvent<BenchTask>) => {
     const found = diagnose(bench, data.readings, data.meter)
     return say({
       answer: 'diagnosed',
-      found: found.ok ? { diagnosis: found.diagnosis, nextReads: found.nextReads } : null,
+      found: found.ok ? found : null,
     })
   }
   const { built, model } = bench

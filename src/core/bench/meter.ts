@@ -240,3 +240,51 @@ export const meters: readonly MeterDocument[] = [
     },
   },
 ]
+
+/** How many steps displays usually have. */
+export const usualCounts = [2000, 4000, 6000, 20_000, 50_000] as const
+
+/** What a display with more steps is usually worth, as accuracy of V, A and Ω; made up, to be overwritten by one's own. */
+const usualAccuracies: Readonly<
+  Record<(typeof usualCounts)[number], { readonly percent: number; readonly counts: number }>
+> = {
+  2000: { percent: 0.8, counts: 2 },
+  4000: { percent: 0.7, counts: 3 },
+  6000: { percent: 0.5, counts: 3 },
+  20_000: { percent: 0.1, counts: 4 },
+  50_000: { percent: 0.05, counts: 5 },
+}
+/** What a shunt usually drops at the end of its range, in volts. */
+const usualBurden = 0.2
+
+/** A usual meter by the steps of its display, to be changed into one's own. */
+export function usualMeter(counts: (typeof usualCounts)[number]): MeterDocument {
+  const lead = Number(String(counts)[0])
+  const { percent, counts: digits } = usualAccuracies[counts]
+  const accuracy = (times = 1) => ({ percent: Number((times * percent).toPrecision(2)), counts: digits })
+  const amperes = [1e-3, 1e-2, 1e-1].map((decade) => {
+    const to = lead * decade
+    return {
+      to: `${Number((to * 1e3).toPrecision(3))} mA`,
+      shunt: String(Number((usualBurden / to).toPrecision(2))),
+      ...accuracy(2),
+    }
+  })
+  return {
+    format: 'nodrel-meter',
+    version: 1,
+    name: `${counts.toLocaleString('en')} counts`,
+    counts,
+    voltage: {
+      resistance: '10M',
+      ranges: [`${lead}00 mV`, `${lead} V`, `${lead}0 V`, `${lead}00 V`].map((to) => ({ to, ...accuracy() })),
+    },
+    current: { fuse: '10 A', ranges: [...amperes, { to: '10 A', shunt: '0.01', ...accuracy(3) }] },
+    resistance: {
+      ranges: [`${lead}00`, `${lead}k`, `${lead}0k`, `${lead}00k`, `${lead}M`, `${lead}0M`].map((to, i) => ({
+        to,
+        ...accuracy(i < 4 ? 1.5 : 3),
+      })),
+    },
+  }
+}

@@ -8,7 +8,7 @@ import {
   freshBench,
   hiddenTruth,
   judgeClaim,
-  measurementAt,
+  measurementsAt,
   meters,
   readBench,
   readingsOf,
@@ -92,12 +92,13 @@ test('ohms with the supply out: the whole, a part in place, and a part alone', (
   expect(shown(ohms(node('B'), node('C')))).toBeCloseTo(10, 0)
   const lifted = withBroken(out(fresh), part('R4'), 'to')
   expect(shown(ohms(node('B'), { part: part('R4'), end: 'to' }, lifted))).toBeCloseTo(15, 0)
-  expect(measurementAt(bench, ohms(node('B'), { part: part('R4'), end: 'to' }, lifted))).toEqual({
-    quantity: 'resistance',
-    of: 'R4',
-    lifted: true,
-  })
-  expect(measurementAt(bench, ohms(node('D'), node('A')))).toEqual({ quantity: 'resistance', of: 'E1', lifted: false })
+  expect(measurementsAt(bench, ohms(node('B'), { part: part('R4'), end: 'to' }, lifted))).toEqual([
+    { quantity: 'resistance', of: 'R4', lifted: true },
+  ])
+  expect(measurementsAt(bench, ohms(node('D'), node('A')))).toEqual([
+    { quantity: 'resistance', of: 'E1', lifted: false },
+    { quantity: 'resistance', between: ['D', 'A'] },
+  ])
   // The rest is open where nothing leads from one lead to the other.
   const alone = withBroken(withBroken(out(fresh), part('R4'), 'to'), part('R4'), 'from')
   expect(shown(ohms({ part: part('R4'), end: 'from' }, node('B'), alone))).toBe('over')
@@ -132,7 +133,7 @@ test('amperes in the path, the shunt in series; across a part what the range let
   }
   // 12 V over 12.5 Ω and 20 mΩ.
   expect(shown(inPath)).toBeCloseTo(12 / 12.52, 2)
-  expect(measurementAt(bench, inPath)).toEqual({ quantity: 'current', of: 'R1', end: 'from' })
+  expect(measurementsAt(bench, inPath)).toEqual([{ quantity: 'current', of: 'R1', end: 'from' }])
   expect(readBench(bench, exact, inPath, meter).warnings).toEqual([])
   // Across the supply: 20 mΩ would let 600 A through; a limit of 20 A is above the fuse of 10 A.
   const across: Hands = {

@@ -1,38 +1,40 @@
 import { useState } from 'react'
-import { layProbe, probeOf, rangeFor, type Measurement } from '@/core/bench'
+import { probeOf, type Measurement } from '@/core/bench'
 import { Select } from '@/ui/controls'
 import { Button } from '@/ui/Button'
-import { logOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
-import { newRun, rowKey } from '@/ui/bench/run'
+import type { Planning } from '@/ui/bench/laid'
 
 /** Adds a measurement of one's own: between any two nodes, of a part in place, or in any branch. */
 export function AddMeasurement({
   planning,
-  log,
   onAdd,
   onCancel,
 }: {
   readonly planning: Planning
-  readonly log: Log
-  readonly onAdd: (row: LogRow) => void
+  readonly onAdd: (...measurements: readonly Measurement[]) => void
   readonly onCancel: () => void
 }) {
   const { bench, view } = planning
   const { network, wiring } = bench.built
-  const [quantity, setQuantity] = useState<Measurement['quantity']>(view.hasSource ? 'voltage' : 'resistance')
+  const [quantity, setQuantity] = useState<Measurement['quantity'] | 'display'>(
+    view.hasSource ? 'voltage' : 'resistance',
+  )
   const [red, setRed] = useState(0)
   const [black, setBlack] = useState(wiring.reference)
   const [part, setPart] = useState(network.parts.findIndex(({ kind }) => kind === 'resistor'))
-  const measurement: Measurement =
-    quantity === 'current'
-      ? { quantity, of: network.parts[part].name }
-      : { quantity, between: [wiring.nodes[red].points[0], wiring.nodes[black].points[0]] }
-  const found = probeOf(bench, measurement)
-  const problem = !found.ok
-    ? found.problem.message
-    : red === black && quantity !== 'current'
-      ? 'choose two nodes'
-      : null
+  const supply = network.parts[wiring.supply].name
+  const wanted: readonly Measurement[] =
+    quantity === 'display'
+      ? [
+          { quantity: 'voltage', of: supply, display: true },
+          { quantity: 'current', of: supply, display: true },
+        ]
+      : quantity === 'current'
+        ? [{ quantity, of: network.parts[part].name }]
+        : [{ quantity, between: [wiring.nodes[red].points[0], wiring.nodes[black].points[0]] }]
+  const isBetween = quantity === 'voltage' || quantity === 'resistance'
+  const found = probeOf(bench, wanted[0])
+  const problem = !found.ok ? found.problem.message : red === black && isBetween ? 'choose two nodes' : null
   const node = (label: string, value: number, onChange: (node: number) => void) => (
     <span className="flex items-center gap-1">
       {label}
@@ -50,25 +52,10 @@ export function AddMeasurement({
       className="flex flex-wrap items-center gap-2"
       onSubmit={(event) => {
         event.preventDefault()
-        if (problem !== null || !found.ok) return
-        // The band of a reading that is still to be taken is that of any reading there.
-        const there = logOf(planning, {
-          ...newRun(''),
-          meter: undefined,
-          readings: [{ ...measurement, value: '0' }],
-        }).rows.find(({ key }) => key === rowKey(measurement))
-        const at = layProbe(view, found.probe)
-        if (there)
-          onAdd({
-            ...there,
-            reading: null,
-            value: null,
-            judged: null,
-            range: log.meter && at ? rangeFor(view, found.probe, at, log.meter) : null,
-          })
+        if (problem === null) onAdd(...wanted)
       }}
     >
-      <Select<Measurement['quantity']>
+      <Select<Measurement['quantity'] | 'display'>
         label="What to measure"
         value={quantity}
         options={[
@@ -77,6 +64,7 @@ export function AddMeasurement({
             ? ([
                 { value: 'voltage', name: 'Voltage' },
                 { value: 'current', name: 'Current' },
+                { value: 'display', name: 'The supply’s read-out, V and A' },
               ] as const)
             : []),
         ]}
@@ -94,12 +82,12 @@ export function AddMeasurement({
             onChange={(text) => setPart(Number(text))}
           />
         </span>
-      ) : (
+      ) : isBetween ? (
         <>
           {node('red on', red, setRed)}
           {node('black on', black, setBlack)}
         </>
-      )}
+      ) : null}
       <Button type="submit" disabled={problem !== null} className="text-xs">
         Add it
       </Button>

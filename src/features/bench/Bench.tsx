@@ -1,38 +1,46 @@
 'use client'
 
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { meters, readMeter, type Measurement, freshBench, handsFor, type Meter } from '@/core/bench'
+import { isDisplay, isOnePath, meters, probeOf, readMeter, type Measurement } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Main } from '@/ui/Main'
 import { Button } from '@/ui/Button'
-import { firstEmpty } from '@/ui/home'
+import { firstEmpty, focusLater } from '@/ui/home'
 import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useReady } from '@/ui/awake'
-import { BenchBar, type BenchSide } from './BenchBar'
-import { benchPictureOf, type BenchPicture } from '@/ui/bench/benchPicture'
+import { useMatch } from '@/ui/useMatch'
+import { BenchBar, sides, type BenchSide } from './BenchBar'
+import { benchPictureOf } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
-import { logOf, planningOf, type LogRow, type Planning } from '@/ui/bench/laid'
-import { PlanLog } from './PlanLog'
+import { logOf, planningOf, rowKey, rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
+import { groupKeys, PlanLog, type RowActs } from './PlanLog'
+import { OneByOne } from './OneByOne'
+import { PlanDrawing } from './PlanDrawing'
+import { openFields } from './ReadingField'
+import { notePlace, placeOn, type BenchPlace } from './memory'
 import {
+  asReading,
   freshSeed,
-  meterOf,
+  kindOf,
   newRun,
-  rowKey,
+  notedIn,
   seedOf,
+  withAdded,
+  withBreak,
+  withoutMeasurement,
   withoutReading,
   withReading,
   type RunDocument,
 } from '@/ui/bench/run'
+import { rowName } from '@/ui/bench/words'
 import { StandIn } from '@/ui/bench/StandIn'
 import { useDiagnosis, SoFar, WhatIsWrong } from './WhatIsWrong'
 import { useRuns, type Runs } from './useRuns'
 import { useStandIn } from '@/ui/bench/useStandIn'
 import { onceThere } from '@/ui/onceThere'
-import { useSettings } from '@/ui/settings'
-import { BenchSheet } from '@/ui/bench/BenchSheet'
 
 // Charts are loaded where they are looked at, and nowhere else.
 const Spread = lazy(() => onceThere(() => import('./Spread')))
@@ -42,7 +50,8 @@ const Compare = lazy(() => onceThere(() => import('./Compare')))
 export function Bench() {
   const { store, worked } = useOpenNetwork()
   const id = useStore(store, (state) => state.id)
-  const runs = useRuns(id)
+  const [place] = useState(() => placeOn(id))
+  const runs = useRuns(id, place?.run ?? null)
   const isReady = useReady()
   const { network } = worked
   const found = useMemo(() => (network ? planningOf(network) : null), [network])
@@ -51,7 +60,7 @@ export function Bench() {
   return (
     <NetworkFrame screen="bench" isEntry={false} history={{ undo: runs.undo, redo: runs.redo }} actions={null}>
       {planning && network ? (
-        <LaidBench network={network} planning={planning} runs={runs} />
+        <LaidBench network={network} planning={planning} runs={runs} place={place} />
       ) : (
         <Main next={() => (isReady ? null : 'soon')} className="grid min-h-[70vh] content-start gap-3 p-6">
           {isReady && (
@@ -72,117 +81,210 @@ export function Bench() {
   )
 }
 
-/** A title for a new run: the day, and the part of it. */
-function titleOfNow(): string {
+/** A title for a new run: the day, the part of it, and whether it is read on the stand-in. */
+function titleOfNow(kind: 'real' | 'simulated'): string {
   const now = new Date()
   const day = now.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-  return `${day}, ${now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'}`
+  return `${day}, ${now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'}${kind === 'simulated' ? ', stand-in' : ''}`
 }
 
 function LaidBench({
   network,
   planning,
   runs,
+  place,
 }: {
   readonly network: Network
   readonly planning: Planning
   readonly runs: Runs
+  /** Where one was on this bench before. */
+  readonly place: BenchPlace | null
 }) {
-  const [side, setSide] = useState<BenchSide>('standin')
+  const { bench } = planning
+  const [wantedSide, setSide] = useState<BenchSide>(() => sideOf(place))
+  const [meterSide, setMeterSide] = useState<'own' | 'standin'>(wantedSide === 'own' ? 'own' : 'standin')
   const [shown, setShown] = useState(false)
-  const [active, setActive] = useState<LogRow | null>(null)
+  const [activeKey, setActive] = useState<string | null>(null)
   const { worksheet } = useOpenNetwork().worked
-  const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, planning.bench), [worksheet, planning])
+  const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, bench), [worksheet, bench])
   const run: RunDocument | null = runs.open?.document ?? null
-  const log = useMemo(() => logOf(planning, run), [planning, run])
+  const openId = runs.open?.id ?? null
+  // A run of real readings is never on the stand-in, nor the other way round.
+  const kind = (run && kindOf(run)) ?? (meterSide === 'own' ? 'real' : 'simulated')
+  const kindSide = kind === 'real' ? 'own' : 'standin'
+  const side = wantedSide === 'own' || wantedSide === 'standin' ? kindSide : wantedSide
+  const { id } = useOpenNetwork().store.getState()
+  useEffect(() => {
+    if (runs.list !== null) notePlace(id, { run: openId, side })
+  }, [id, openId, side, runs.list])
+  const isPhone = useMatch(phone)
+  const [isWhole, setWhole] = useState(false)
+  // Before the first reading it is as the run that this begins.
+  const likeBefore = useMemo(() => newRun('', likeLast(runs.list)), [runs.list])
+  const shownRun = run ?? likeBefore
+  const log = useMemo(() => logOf(planning, shownRun), [planning, shownRun])
+  const active = log.rows.find(({ key }) => key === activeKey) ?? null
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
-  // What is read before there is a run belongs to the run that it begins.
-  const [firstSeed] = useState(freshSeed)
-  const seed = run ? seedOf(run) : firstSeed
-  const standInMeter = useMemo(() => (run && meterOf(run)) ?? shipped, [run])
+  // What is read before there is a seed belongs to the run that it begins.
+  // oxlint-disable-next-line react/exhaustive-deps
+  const firstSeed = useMemo(() => freshSeed(), [openId])
+  const seed = run?.standin ? seedOf(run) : firstSeed
+  const standInMeter = log.meter ?? shipped
   const standIn = useStandIn(planning, seed, standInMeter)
   const next = diagnosis.found?.diagnosis.next
   const isHunting = seed.faults > 0 && seed.foundAfter === undefined && side === 'standin'
-  const nextKey = next && (!isHunting || shown) ? rowKey(next) : null
+  const nextKey = next && (!isHunting || shown) ? rowKey(bench, next) : null
 
-  const read = async (measurement: Measurement, value: string, range?: string) => {
-    const reading = { value, at: new Date().toISOString(), ...(range !== undefined && { range }) }
-    const trouble = await runs.edit(
-      (before) => withReading(before, measurement, reading),
-      () => newRun(titleOfNow(), firstSeed),
+  const begun = () => ({ ...likeBefore, title: titleOfNow(kind) })
+  const edit = async (how: (run: RunDocument) => RunDocument) => {
+    const trouble = await runs.edit(how, begun)
+    if (trouble) toast.error(`It is not kept: ${trouble}`)
+  }
+  const put = (measurement: Measurement, value: string, range?: string, at = new Date().toISOString()) =>
+    edit((before) =>
+      withReading(
+        kind === 'simulated' && !before.standin ? { ...before, standin: seed } : before,
+        measurement,
+        { value, at, ...(range !== undefined && { range }) },
+        kind,
+      ),
     )
-    if (trouble) toast.error(`The reading is not kept: ${trouble}`)
+  const read = (measurement: Measurement, value: string, range?: string) => {
+    void put(measurement, value, range)
+    setActive(nextOpenAfter(log, rowKey(bench, measurement)))
   }
   const change = (document: RunDocument) => runs.change(document)
-  const goNext = () => {
-    const field = document.querySelector<HTMLElement>(`[data-row="${CSS.escape(nextKey ?? '')}"] [data-reading]`)
-    if (field) field.focus()
-    field?.scrollIntoView({ block: 'center' })
+  const focusRow = (key: string | null) => {
+    const field = () => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(key ?? '')}"] [data-reading]`)
+    focusLater(field)
+    field()?.scrollIntoView({ block: 'center' })
   }
+  const remove = (row: LogRow) => {
+    const { measurement, reading } = row
+    void edit((before) => (row.isAdded ? withoutMeasurement : withoutReading)(before, measurement))
+    focusRow(row.isAdded ? nextOpenAfter(log, row.key) : row.key)
+    toast.undoable(`${rowName(bench, measurement, row.probe)} is removed`, () => {
+      if (row.isAdded) void edit((before) => withAdded(before, measurement))
+      if (reading)
+        void put(
+          measurement,
+          String(reading.value),
+          reading.range === undefined ? undefined : String(reading.range),
+          reading.at,
+        )
+    })
+  }
+  const add = async (...measurements: readonly Measurement[]) => {
+    await edit((before) => withAdded(before, ...measurements))
+    const [first] = measurements
+    setActive(rowKey(bench, first))
+    focusRow(rowKey(bench, first))
+  }
+  const breakAt = async (row: LogRow, at: Measurement, isToo: boolean) => {
+    if (isToo) return add(at)
+    await edit((before) => withBreak(before, at, (other) => isSamePath(planning, other, at)))
+    setActive(rowKey(bench, at))
+    focusRow(rowKey(bench, at))
+  }
+  const goTo = (wanted: BenchSide) => {
+    setSide(wanted)
+    if (wanted !== 'own' && wanted !== 'standin') return
+    setMeterSide(wanted)
+    const wantedKind = wanted === 'own' ? 'real' : 'simulated'
+    if (run === null || (kindOf(run) ?? wantedKind) === wantedKind) return
+    const fitting = (runs.list ?? []).findLast(({ document }) => (kindOf(document) ?? wantedKind) === wantedKind)
+    runs.choose(fitting?.id ?? null)
+  }
+  const choose = (chosen: string) => {
+    runs.choose(chosen)
+    const there = runs.list?.find((it) => it.id === chosen)
+    const its = there && kindOf(there.document)
+    if (its) {
+      setMeterSide(its === 'real' ? 'own' : 'standin')
+      if (side === 'own' || side === 'standin') setSide(its === 'real' ? 'own' : 'standin')
+    }
+  }
+  const acts: RowActs = {
+    onActive: ({ key }) => setActive(key),
+    onRead: ({ measurement }, value) => read(measurement, value),
+    onRemove: remove,
+    onBreak: (row, at, isToo) => void breakAt(row, at, isToo),
+  }
+  const isOneByOne = isPhone && side === 'own' && !isWhole
   return (
     <>
       <FrameActions>
         <BenchBar
           network={network}
+          planning={planning}
           runs={runs}
           run={run}
+          meter={shownRun.meter ?? null}
+          kind={kind}
           side={side}
-          onSide={setSide}
-          titleOfNow={titleOfNow}
+          onSide={goTo}
+          onRun={choose}
+          titleOfNow={() => titleOfNow(kind)}
           onChange={change}
+          onEdit={edit}
         />
       </FrameActions>
       <Main
         // The next row that is not read yet.
-        next={(place) => (runs.list === null ? 'soon' : firstEmpty(place, '[data-reading]'))}
+        next={(main) => (runs.list === null ? 'soon' : firstEmpty(main, openFields))}
         className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0"
       >
         <h1 className="sr-only">Bench</h1>
         <div className="grid min-w-0 content-start gap-4">
           <p className="hidden text-lg font-semibold print:block">
             {network.title || 'Untitled network'} · {run?.title ?? 'bench sheet'}
+            {kind === 'simulated' && run && run.readings.length > 0 ? ' · simulated' : ''}
           </p>
           <div className="mb-3 hidden print:block">
             {drawn && <PlanDrawing planning={planning} drawn={drawn} measurement={null} meter={standInMeter} />}
           </div>
           <Safety planning={planning} where="top" />
-          {log.strays.length > 0 && run && (
-            <div role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
-              <p>
-                {log.strays.length} reading{log.strays.length === 1 ? ' is' : 's are'} of what this network has not (any
-                more): {log.strays.map(({ message }) => message).join('; ')}. They stay in the run.
-              </p>
-              <Button
-                className="mt-2 text-xs"
-                onClick={() =>
-                  change({
-                    ...run,
-                    readings: run.readings.filter((_, i) => !log.strays.some(({ index }) => index === i)),
-                  })
-                }
-              >
-                Remove them
-              </Button>
-            </div>
-          )}
           {runs.trouble !== null && (
             <p role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
               {runs.trouble}
             </p>
           )}
-          <PlanLog
-            planning={planning}
+          {isOneByOne ? (
+            <OneByOne
+              planning={planning}
+              log={log}
+              drawn={drawn}
+              meter={standInMeter}
+              active={active}
+              acts={acts}
+              onWhole={() => setWhole(true)}
+            />
+          ) : (
+            <PlanLog
+              planning={planning}
+              log={log}
+              kind={run && run.readings.length > 0 ? kind : null}
+              next={nextKey}
+              active={activeKey}
+              acts={acts}
+              onAdd={(...measurements) => void add(...measurements)}
+              onOneByOne={isPhone && side === 'own' ? () => setWhole(false) : null}
+            />
+          )}
+          <Strays
             log={log}
-            next={nextKey}
-            active={active?.key ?? null}
-            onActive={setActive}
-            onRead={(measurement, value) => void read(measurement, value)}
-            onClear={(measurement) => run && change(withoutReading(run, measurement))}
+            onRemove={() =>
+              run &&
+              change({
+                ...run,
+                readings: run.readings.filter((_, i) => !log.strays.some(({ index }) => index === i)),
+              })
+            }
           />
           {(!isHunting || shown) && <SoFar planning={planning} state={diagnosis} />}
         </div>
         <div className="grid min-w-0 content-start gap-4 print:hidden">
-          {side === 'own' && drawn && (
+          {side === 'own' && drawn && !isOneByOne && (
             <PlanDrawing
               planning={planning}
               drawn={drawn}
@@ -198,7 +300,8 @@ function LaidBench({
                 meter={standInMeter}
                 state={standIn}
                 rows={log.rows}
-                onRead={(measurement, value, range) => void read(measurement, value, range)}
+                chosen={active}
+                onRead={read}
               />
               {seed.faults > 0 && run && (
                 <Claim
@@ -219,7 +322,7 @@ function LaidBench({
             state={diagnosis}
             isHidden={isHunting && !shown}
             onShow={() => setShown(true)}
-            onNext={goNext}
+            onNext={() => focusRow(nextKey)}
           />
           {side === 'spread' && (
             <Suspense fallback={<p className="text-soft">Loading…</p>}>
@@ -238,45 +341,63 @@ function LaidBench({
   )
 }
 
+const phone = '(max-width: 639px)'
+
+function sideOf(place: BenchPlace | null): BenchSide {
+  return sides.find(({ key }) => key === place?.side)?.key ?? 'standin'
+}
+
+/** What a new run has of the last one: its meter, and the rows of the supply's read-out. */
+function likeLast(list: Runs['list']): Parameters<typeof newRun>[1] {
+  const last: RunDocument | undefined = list?.at(-1)?.document
+  if (!last) return {}
+  const added = notedIn(last.added).filter(isDisplay).map(asReading)
+  return { meter: last.meter, ...(added.length > 0 && { added }) }
+}
+
+/** The row after one that is still to be read; from the first where none comes after; null where all are. */
+function nextOpenAfter({ rows }: Log, key: string): string | null {
+  const shown = groupKeys.flatMap((group) => rowsOf({ rows }, group))
+  const at = shown.findIndex((row) => row.key === key)
+  const isOpen = (row: LogRow) => row.key !== key && row.reading === null && row.beyond === null
+  return (shown.slice(at + 1).find(isOpen) ?? shown.find(isOpen))?.key ?? null
+}
+
+function isSamePath({ bench }: Planning, a: Measurement, b: Measurement): boolean {
+  const [one, other] = [probeOf(bench, a), probeOf(bench, b)]
+  return one.ok && other.ok && isOnePath(bench.built, one.probe, other.probe)
+}
+
+/** Readings of what this network has not, or not any more: they are another circuit's. */
+function Strays({ log: { strays }, onRemove }: { readonly log: Log; readonly onRemove: () => void }) {
+  if (strays.length === 0) return null
+  return (
+    <details className="rounded-md border border-line bg-sheet px-3 py-2 print:hidden">
+      <summary className="cursor-pointer">
+        {strays.length} reading{strays.length === 1 ? '' : 's'} of another circuit, set aside
+      </summary>
+      <ul className="my-1 list-disc pl-5">
+        {strays.map(({ index, text, message }) => (
+          <li key={index}>
+            {text} <span className="text-soft">({message})</span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-soft">
+        They stay in the run and count for nothing here.{' '}
+        <Button className="text-xs" onClick={onRemove}>
+          Remove them
+        </Button>
+      </p>
+    </details>
+  )
+}
+
 const shipped = (() => {
   const read = readMeter(meters[0])
   if (!read.ok) throw new Error('a meter that ships is sound')
   return read.meter
 })()
-
-/** Where the leads go for the row that is being taken with a meter of one's own. */
-function PlanDrawing({
-  planning,
-  drawn,
-  measurement,
-  meter,
-}: {
-  readonly planning: Planning
-  readonly drawn: BenchPicture
-  readonly measurement: Measurement | null
-  readonly meter: Meter
-}) {
-  const { bench } = planning
-  const { symbols } = useSettings().settings
-  const hands = useMemo(() => {
-    const fresh = freshBench(bench, meter, 0)
-    return measurement ? handsFor(bench, measurement, fresh) : fresh
-  }, [bench, meter, measurement])
-  return (
-    <div className="overflow-x-auto rounded-md border border-line paper">
-      <BenchSheet
-        drawn={drawn}
-        bench={bench}
-        hands={hands}
-        symbols={symbols}
-        description="Where the leads of the meter go for the chosen row"
-      />
-      <p className="px-3 pb-2 text-xs text-soft print:hidden">
-        {measurement ? 'Put the leads here for this row.' : 'Choose a row to see where its leads go.'}
-      </p>
-    </div>
-  )
-}
 
 /** Above this, in volts, people who are licensed for it decide. */
 const most = 50

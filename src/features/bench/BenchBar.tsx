@@ -1,6 +1,6 @@
 import { Printer } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
-import { meters, readingsOf, readReadingsText } from '@/core/bench'
+import { readingsOf, readReadingsText, type MeterDocument } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { problemText } from '@/ui/api'
 import { Button, SwitchButton } from '@/ui/Button'
@@ -12,12 +12,12 @@ import { toast } from '@/ui/toast'
 import { MeterEditor } from './MeterEditor'
 import { Refused, RenameRun, RunChoice, RunMenu, SavedElsewhere, type RefusedReadings } from './RunMenu'
 import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
+import { OtherCircuit } from './OtherCircuit'
+import type { Planning } from '@/ui/bench/laid'
 import type { Runs } from './useRuns'
 import { commandsOf } from '@/ui/elsewhere'
 
-export type BenchSide = 'own' | 'standin' | 'spread' | 'compare'
-
-const sides = [
+export const sides = [
   { key: 'own', name: 'My own meter', said: commandsOf.ownMeter },
   {
     key: 'standin',
@@ -31,26 +31,40 @@ const sides = [
   },
   { key: 'compare', name: 'Compare', said: commandsOf.compareRuns },
 ] as const
+export type BenchSide = (typeof sides)[number]['key']
 
 /** The run that is open, its meter, and what is shown beside the log. */
 export function BenchBar({
   network,
+  planning,
   runs,
   run,
+  meter,
+  kind,
   side,
   onSide,
+  onRun,
   titleOfNow,
   onChange,
+  onEdit,
 }: {
   readonly network: Network
+  readonly planning: Planning
   readonly runs: Runs
   readonly run: RunDocument | null
+  /** The meter of the open run, or of the one that the next reading begins. */
+  readonly meter: MeterDocument | null
+  /** What the next reading is. */
+  readonly kind: 'real' | 'simulated'
   readonly side: BenchSide
   readonly onSide: (side: BenchSide) => void
+  readonly onRun: (id: string) => void
   readonly titleOfNow: () => string
   readonly onChange: (run: RunDocument) => void
+  /** Changes the open run, or the one that it begins. */
+  readonly onEdit: (how: (run: RunDocument) => RunDocument) => Promise<void>
 }) {
-  const [dialog, setDialog] = useState<'meter' | 'fault' | 'title' | null>(null)
+  const [dialog, setDialog] = useState<'meter' | 'fault' | 'title' | 'circuit' | null>(null)
   const close = () => setDialog(null)
   const [refused, setRefused] = useState<RefusedReadings | null>(null)
   const file = useRef<HTMLInputElement>(null)
@@ -68,17 +82,17 @@ export function BenchBar({
     if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is imported as a new run`)
   }
   const openFile = () => file.current?.click()
-  const beginNew = () => void begin(newRun(titleOfNow()))
+  const added = run?.added?.filter(({ display }) => display)
+  const like = { ...(meter ? { meter } : { meter: undefined }), ...(added && { added }) }
+  const beginNew = () => void begin(newRun(titleOfNow(), like))
   const hide = (faults: 0 | 1 | 2) => {
     close()
-    if (!run) return
     const standin = freshSeed(faults)
     // Readings of one bench are not those of another.
-    if (run.readings.length === 0) onChange({ ...run, standin })
+    if (run?.readings.length === 0) onChange({ ...run, standin })
     else
       void begin({
-        ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, standin),
-        ...(run.meter && { meter: run.meter }),
+        ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, { ...like, standin }),
       })
   }
   const check = useMemo(() => run && readingsOf(run), [run])
@@ -92,7 +106,7 @@ export function BenchBar({
   return (
     <div className="flex w-full flex-wrap items-center gap-2">
       <Commands group="This screen" list={commands} />
-      <RunChoice runs={runs} />
+      <RunChoice runs={runs} onRun={onRun} />
       {run ? (
         <>
           <RunMenu
@@ -103,10 +117,8 @@ export function BenchBar({
             onNew={beginNew}
             onRename={() => setDialog('title')}
             onBring={openFile}
+            onOther={() => setDialog('circuit')}
           />
-          <Button className="h-9" onClick={() => setDialog('meter')}>
-            Meter: <span className="font-semibold">{run.meter?.name ?? 'not named'}</span>
-          </Button>
         </>
       ) : (
         <>
@@ -118,6 +130,9 @@ export function BenchBar({
           </Button>
         </>
       )}
+      <Button className="h-9" onClick={() => setDialog('meter')}>
+        Meter: <span className="font-semibold">{meter?.name ?? 'none'}</span>
+      </Button>
       <div role="group" aria-label="Beside the log" className="flex flex-wrap">
         {sides.map(({ key, name }) => (
           <SwitchButton key={key} isOn={side === key} onClick={() => onSide(key)}>
@@ -125,9 +140,9 @@ export function BenchBar({
           </SwitchButton>
         ))}
       </div>
-      {run && side === 'standin' && (
+      {side === 'standin' && (
         <Button className="h-9" onClick={() => setDialog('fault')}>
-          {seedOf(run).faults > 0 ? 'Another fault…' : 'Hide a fault…'}
+          {run && seedOf(run).faults > 0 ? 'Another fault…' : 'Hide a fault…'}
         </Button>
       )}
       <span className="ml-auto flex flex-wrap items-center gap-2">
@@ -158,20 +173,33 @@ export function BenchBar({
         />
       )}
       <SavedElsewhere runs={runs} run={run} onBegin={begin} />
+      <MeterEditor
+        key={`${runs.open?.id} ${dialog}`}
+        open={dialog === 'meter'}
+        onClose={close}
+        meter={meter}
+        onChoose={(meter) => {
+          void onEdit(({ meter: _before, ...rest }) => (meter ? { ...rest, meter } : rest))
+          close()
+        }}
+      />
+      <HideFault
+        open={dialog === 'fault'}
+        onClose={close}
+        hasReadings={run !== null && run.readings.length > 0}
+        onHide={hide}
+      />
+      <OtherCircuit
+        key={`circuit ${dialog}`}
+        open={dialog === 'circuit'}
+        onClose={close}
+        network={network}
+        planning={planning}
+        run={run}
+        side={kind === 'real' ? 'own' : 'standin'}
+      />
       {run && (
         <>
-          <MeterEditor
-            key={`${runs.open?.id} ${dialog}`}
-            open={dialog === 'meter'}
-            onClose={close}
-            meter={run.meter ?? null}
-            shipped={meters}
-            onChoose={(meter) => {
-              const { meter: _before, ...rest } = run
-              onChange(meter ? { ...rest, meter } : rest)
-              close()
-            }}
-          />
           <RenameRun
             open={dialog === 'title'}
             title={run.title}
@@ -181,7 +209,6 @@ export function BenchBar({
               close()
             }}
           />
-          <HideFault open={dialog === 'fault'} onClose={close} hasReadings={run.readings.length > 0} onHide={hide} />
         </>
       )}
       {check && !check.ok && (

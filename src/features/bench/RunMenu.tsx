@@ -8,24 +8,30 @@ import { Dialog } from '@/ui/Dialog'
 import { download, fileName } from '@/ui/download'
 import { MenuItem, MenuPanel } from '@/ui/MenuItem'
 import { toast } from '@/ui/toast'
-import type { RunDocument } from '@/ui/bench/run'
+import { kindOf, type RunDocument } from '@/ui/bench/run'
 import type { Runs } from './useRuns'
 
-/** Which run is open. */
-export function RunChoice({ runs }: { readonly runs: Runs }) {
+/** Which run is open; none while the next reading begins one. */
+export function RunChoice({ runs, onRun }: { readonly runs: Runs; readonly onRun: (id: string) => void }) {
   if (runs.list === null || runs.list.length === 0)
     return <span className="text-soft">{runs.list === null ? 'Fetching the runs…' : 'No run yet.'}</span>
+  const begins = runs.open === null ? [{ value: '', name: 'A new run, with the next reading' }] : []
   return (
     <span className="flex items-center gap-1.5">
       Run
       <Select
         label="Run"
         value={runs.open?.id ?? ''}
-        options={runs.list.map(({ id, document }) => ({
-          value: id,
-          name: `${document.title || 'Untitled run'} (${document.readings.length})`,
-        }))}
-        onChange={runs.choose}
+        options={[
+          ...begins,
+          ...runs.list.map(({ id, document }) => ({
+            value: id,
+            name: `${document.title || 'Untitled run'} (${document.readings.length})${
+              kindOf(document) === 'simulated' && !/stand-in/i.test(document.title) ? ', stand-in' : ''
+            }`,
+          })),
+        ]}
+        onChange={(id) => id !== '' && onRun(id)}
         className="!h-9 max-w-60 font-semibold"
       />
     </span>
@@ -41,6 +47,7 @@ export function RunMenu({
   onNew,
   onRename,
   onBring,
+  onOther,
 }: {
   readonly network: Network
   readonly runs: Runs
@@ -49,6 +56,8 @@ export function RunMenu({
   readonly onNew: () => void
   readonly onRename: () => void
   readonly onBring: () => void
+  /** The same bench, on another circuit. */
+  readonly onOther: () => void
 }) {
   const remove = async () => {
     const before = await runs.remove()
@@ -70,6 +79,7 @@ export function RunMenu({
       </DropdownMenu.Trigger>
       <MenuPanel>
         <MenuItem text="New run: another day, or another set of parts" onSelect={onNew} />
+        <MenuItem text="Same bench, another circuit…" onSelect={onOther} />
         <MenuItem text="Rename this run…" onSelect={onRename} />
         <MenuItem text="Delete this run" onSelect={() => void remove()} />
         <MenuItem text="Import readings (JSON or CSV)…" onSelect={onBring} />

@@ -1,9 +1,10 @@
 import clsx from 'clsx'
 import {
+  groupsOf,
+  groupText,
   probeOf,
   type Bench,
   type Diagnosis,
-  type Hypothesis,
   type Measurement,
   type Diagnosed,
   type Meter,
@@ -14,7 +15,7 @@ import { Docked } from '@/ui/Dock'
 import { Button } from '@/ui/Button'
 import type { Planning } from '@/ui/bench/laid'
 import { benchWorker, useWorkers } from '@/ui/useWorkers'
-import { benchText, rowName } from '@/ui/bench/words'
+import { benchText, percentOf, rowName } from '@/ui/bench/words'
 import { useEffect, useState } from 'react'
 import type { Network } from '@/core/network'
 import type { BenchAnswer, BenchTask } from '@/workers/bench.worker'
@@ -64,7 +65,7 @@ export function WhatIsWrong({
             </Button>
           </p>
         ) : (
-          <Told diagnosis={diagnosis} />
+          <Told diagnosis={diagnosis} conclusion={found.conclusion} />
         )}
         {diagnosis && !isHidden && (
           <p className="mt-2 border-t border-line pt-2">
@@ -98,7 +99,7 @@ function leads(bench: Bench, next: Measurement): string {
   return at.ok ? leadsOf(bench, at.probe) : ''
 }
 
-/** The best so far and what to measure next, in one line that stays in sight. */
+/** The verdict so far and what to measure next, in one line that stays in sight. */
 export function SoFar({
   planning: { bench },
   state: { found },
@@ -107,93 +108,83 @@ export function SoFar({
   readonly state: DiagnosisState
 }) {
   if (!found) return null
-  const [{ members, probability }] = groupsOf(found.diagnosis.hypotheses)
-  const { next } = found.diagnosis
+  const { conclusion, diagnosis } = found
+  const { next } = diagnosis
   return (
     <Docked label="So far" isAtFoot clearOf={() => document.activeElement?.closest('[data-reading]')}>
       <p className="flex flex-wrap items-baseline gap-x-3 px-4 py-1.5">
-        <span className="font-semibold">
-          {found.diagnosis.fits
-            ? members.map(({ text }) => text).join(', or ')
-            : 'no single fault explains these readings'}
+        <span className={clsx('font-semibold', tones[conclusion.is])}>
+          {marks[conclusion.is]} {conclusion.text}
         </span>
-        {found.diagnosis.fits && <span className="font-mono">{percentOf(probability)}</span>}
+        {conclusion.is === 'fault' && (
+          <span className="font-mono">{percentOf(groupsOf(diagnosis.hypotheses)[0].probability)}</span>
+        )}
         {next && <span className="text-soft">next {nextName(bench, next)}</span>}
       </p>
     </Docked>
   )
 }
 
-function Told({ diagnosis: { hypotheses, tooLittle, fits } }: { readonly diagnosis: Diagnosis }) {
+const tones = {
+  well: 'text-holds',
+  open: '',
+  fault: 'text-trouble',
+  beyond: 'text-trouble',
+  unexplained: 'text-trouble',
+} as const
+const marks = { well: '✓', open: '…', fault: '✗', beyond: '✗', unexplained: '✗' } as const
+
+/** One verdict, what it rests on, and what else is possible. */
+function Told({ diagnosis: { hypotheses }, conclusion }: Pick<Diagnosed, 'diagnosis' | 'conclusion'>) {
+  const { is, text, rests } = conclusion
   const groups = groupsOf(hypotheses).filter(({ probability }, i) => i === 0 || probability >= least)
+  const isWeighed = is !== 'unexplained'
+  // Where nothing is wrong, that is all there is to say; a fault is listed with what else is possible.
+  const isListed = is === 'fault' || is === 'unexplained' || groups.length > 1
   return (
     <>
-      {tooLittle && (
-        <p className="mb-2 text-expand">One reading is too little for a verdict; this is what is possible so far.</p>
+      <p className={clsx('font-semibold', tones[is])}>
+        {marks[is]} {text}
+      </p>
+      <p className="text-soft">{rests}</p>
+      {isListed && (
+        <>
+          <p className="mt-2 mb-1 text-xs text-soft">
+            {isWeighed ? 'How probable it is' : 'Nearest to the readings, though not near enough'}
+          </p>
+          <ul className="grid gap-1.5">
+            {groups.slice(0, most).map((group) => {
+              const [first] = group.members
+              return (
+                <li key={first.text} className="grid grid-cols-[minmax(0,1fr)_6rem_5.5rem] items-center gap-x-3">
+                  <span className={clsx(is === 'well' && first.fault === 'none' ? 'text-holds' : 'font-medium')}>
+                    {groupText(group)}
+                    <span className="block text-xs font-normal text-soft">
+                      explains {first.explains === first.of ? 'all' : first.explains} of {first.of}
+                    </span>
+                  </span>
+                  {isWeighed && (
+                    <>
+                      <span aria-hidden className="h-2 overflow-hidden rounded-full bg-line">
+                        <span
+                          className={clsx(
+                            'block h-full rounded-full',
+                            is === 'well' && first.fault === 'none' ? 'bg-holds' : 'bg-chosen',
+                          )}
+                          style={{ width: `${Math.max(1, 100 * group.probability)}%` }}
+                        />
+                      </span>
+                      <span className="text-right font-mono">{percentOf(group.probability)}</span>
+                    </>
+                  )}
+                </li>
+              )
+            })}
+          </ul>
+        </>
       )}
-      {!fits && (
-        <p className="mb-2 text-trouble">
-          No single fault explains these readings: two things are wrong, or a reading is. Measure again what does not
-          fit; the nearest are
-        </p>
-      )}
-      <ul className="grid gap-1.5">
-        {groups.slice(0, most).map(({ members, probability }) => {
-          const [first] = members
-          return (
-            <li key={first.text} className="grid grid-cols-[minmax(0,1fr)_6rem_5.5rem] items-center gap-x-3">
-              <span className={clsx(first.fault === 'none' ? 'text-holds' : 'font-medium')}>
-                {members.map(({ text }) => text).join(', or ')}
-                <span className="block text-xs font-normal text-soft">
-                  explains {first.explains === first.of ? 'all' : first.explains} of {first.of}
-                </span>
-              </span>
-              <span aria-hidden className="h-2 overflow-hidden rounded-full bg-line">
-                <span
-                  className={clsx('block h-full rounded-full', first.fault === 'none' ? 'bg-holds' : 'bg-chosen')}
-                  style={{ width: `${Math.max(1, 100 * probability)}%` }}
-                />
-              </span>
-              <span className="text-right font-mono">{percentOf(probability)}</span>
-            </li>
-          )
-        })}
-      </ul>
     </>
   )
-}
-
-/** `61 %`, `over 99 %`: never all of it. */
-function percentOf(probability: number): string {
-  return probability >= 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`
-}
-
-interface Group {
-  readonly members: readonly Hypothesis[]
-  readonly probability: number
-}
-
-/** Most names that stand for one group. */
-const mostNames = 3
-
-/** Hypotheses that no reading at hand tells apart, as one. */
-function groupsOf(hypotheses: readonly Hypothesis[]): Group[] {
-  const taken = new Set<number>()
-  return hypotheses
-    .flatMap((first, i): Group[] => {
-      if (taken.has(i)) return []
-      const places = [i, ...first.alike.filter((j) => !taken.has(j) && j > i && hypotheses[j].probability > least / 5)]
-      // Nothing being wrong is never one with a fault that would not show: that says nothing of the fault.
-      const alike = first.fault === 'none' ? [i] : places.filter((j) => hypotheses[j].fault !== 'none')
-      for (const j of alike) taken.add(j)
-      return [
-        {
-          members: alike.slice(0, mostNames).map((j) => hypotheses[j]),
-          probability: alike.reduce((sum, j) => sum + hypotheses[j].probability, 0),
-        },
-      ]
-    })
-    .sort((a, b) => b.probability - a.probability)
 }
 
 /** What the next measurement would read under each of the first hypotheses. */

@@ -13,7 +13,8 @@ export interface Runs extends Pick<Kept<RunDocument>, 'saving' | 'notKept'> {
   readonly trouble: string | null
   /** The open one; null where there is none yet. */
   readonly open: SavedRun | null
-  readonly choose: (id: string) => void
+  /** Opens a run; with null none, and the next reading begins one. */
+  readonly choose: (id: string | null) => void
   /** Keeps a new run and opens it; what was wrong, or null. */
   readonly begin: (document: RunDocument) => Promise<string | null>
   /** Changes the open run; where there is none yet, the one that is begun. What was wrong, or null. */
@@ -40,8 +41,12 @@ interface History {
 
 const fresh: History = { past: [], future: [] }
 
-/** The runs of readings of a network: listed, one of them open and saved by itself, with undo as deep as it stays open. */
-export function useRuns(networkId: string): Runs {
+/**
+ * The runs of readings of a network: listed, one of them open and saved by itself, with undo as deep as it stays open.
+ *
+ * @param wanted the run that is open at first, where there still is one; else the last
+ */
+export function useRuns(networkId: string, wanted: string | null): Runs {
   const [list, setList] = useState<readonly SavedRun[] | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
   const [openId, setOpenId] = useState<string | null>(null)
@@ -68,11 +73,14 @@ export function useRuns(networkId: string): Runs {
       if (!answer.ok) return setTrouble(problemText(answer.problems))
       for (const { id, version, document } of answer.body) confirmed.set(id, { version, content: document })
       show(answer.body)
-      switchTo(answer.body[answer.body.length - 1]?.id ?? null)
+      const first = answer.body.find(({ id }) => id === wanted) ?? answer.body[answer.body.length - 1]
+      switchTo(first?.id ?? null)
     })
     return () => {
       gone = true
     }
+    // Which one is wanted counts once.
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [networkId, confirmed, show, switchTo])
 
   /** Puts a content on the screen. */

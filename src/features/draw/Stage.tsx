@@ -1,10 +1,11 @@
-import { useLayoutEffect, useMemo, useRef, type RefObject, useCallback, useState, useSyncExternalStore } from 'react'
+import { useLayoutEffect, useMemo, useRef, type RefObject, useCallback, useState } from 'react'
 import { drawSheet, sheetInk, type Ink } from '@/core/picture'
 import type { Worksheet } from '@/core/worksheet'
 import { Drawing } from '@/ui/Drawing'
 import { useSettings } from '@/ui/settings'
 import type { Settings } from '@/ui/settingsCookie'
 import { leastScale } from '@/ui/SheetDrawing'
+import { useMatch } from '@/ui/useMatch'
 
 /** Where the symbols of a drawing stand on the screen, by the names of their parts. */
 type Places = ReadonlyMap<string, { readonly x: number; readonly y: number; readonly angle: number }>
@@ -110,7 +111,7 @@ interface Stretch {
 /** Unfolds the drawing that stands in an area into its stretched sheet, and folds it up again. */
 export function useStretch(area: RefObject<HTMLElement | null>): Stretch {
   const [stretched, setStretched] = useState(false)
-  const still = useStill()
+  const still = useMatch('(prefers-reduced-motion: reduce)')
   const before = useRef<Places>(new Map())
   const slidesBack = useRef(false)
   const toggle = useCallback(() => {
@@ -127,19 +128,4 @@ export function useStretch(area: RefObject<HTMLElement | null>): Stretch {
     slidesBack.current = false
   }, [area, stretched])
   return { stretched, toggle, before, still }
-}
-
-const query = '(prefers-reduced-motion: reduce)'
-
-/** Whether the system asks for as little motion as possible. */
-function useStill(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      const list = matchMedia(query)
-      list.addEventListener('change', changed)
-      return () => list.removeEventListener('change', changed)
-    },
-    () => matchMedia(query).matches,
-    () => false,
-  )
 }

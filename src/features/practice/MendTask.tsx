@@ -37,7 +37,7 @@ function MendBench({
   const seed = useMemo(() => ({ seed: question.seed, faults: 1 as const }), [question])
   const run = useMemo(
     () => ({
-      ...newRun(task.code, seed),
+      ...newRun(task.code, { standin: seed }),
       readings: moves.flatMap((move) => (move.do === 'read' ? [move.reading] : [])),
     }),
     [task, seed, moves],
@@ -56,7 +56,15 @@ function MendBench({
         meter={meter}
         log={log}
         onRead={(measurement, value, range) =>
-          make({ do: 'read', reading: { ...asReading(measurement), value, range, at: new Date().toISOString() } })
+          make({
+            do: 'read',
+            reading: {
+              ...asReading(measurement),
+              value,
+              ...(range !== undefined && { range }),
+              at: new Date().toISOString(),
+            },
+          })
         }
       >
         {(truth) => (
@@ -124,7 +132,7 @@ function WithStandIn({
   readonly seed: Parameters<typeof useStandIn>[1]
   readonly meter: Parameters<typeof useStandIn>[2]
   readonly log: ReturnType<typeof logOf>
-  readonly onRead: (measurement: Measurement, value: string, range: string) => void
+  readonly onRead: (measurement: Measurement, value: string, range?: string) => void
   readonly children: (truth: ReturnType<typeof useStandIn>['truth']) => React.ReactNode
 }) {
   const state = useStandIn(planning, seed, meter)

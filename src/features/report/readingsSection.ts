@@ -1,9 +1,9 @@
-import type { Diagnosed, ReadingDocument } from '@/core/bench'
+import { groupsOf, hiddenText, hiddenTruth, type Diagnosed, type ReadingDocument } from '@/core/bench'
 import type { ReportBlock, ReportSection } from '@/core/report'
 import type { Saved } from '@/ui/api'
 import { logOf, type Log, type Planning } from '@/ui/bench/laid'
-import { seedOf } from '@/ui/bench/run'
-import { bandText, rowName, verdictSigns, verdictText } from '@/ui/bench/words'
+import { kindOf, seedOf } from '@/ui/bench/run'
+import { bandText, offOf, offText, percentOf, rowName, sumsOf, verdictSigns, verdictText } from '@/ui/bench/words'
 import { benchWorker } from '@/ui/useWorkers'
 import { useEffect, useState } from 'react'
 import type { Network } from '@/core/network'
@@ -29,60 +29,82 @@ export function layRuns(planning: Planning, runs: readonly Saved<'run'>[]): read
 
 /** What was measured, run by run, against what it may be; what is wrong, where that was told. */
 export function readingsSection(
-  { bench }: Planning,
+  planning: Planning,
   laid: readonly LaidRun[],
   diagnoses: ReadonlyMap<string, Diagnosed>,
 ): ReportSection | null {
   if (laid.length === 0) return null
+  const { bench } = planning
+  const isAll = (kind: 'real' | 'simulated') => laid.every(({ run }) => kindOf(run.document) === kind)
   return {
     content: 'readings',
-    heading: 'Measured',
-    blocks: laid.flatMap(({ run, log, isSecret }): ReportBlock[] => {
+    heading: isAll('real') ? 'Measured' : isAll('simulated') ? 'Simulated' : 'Measured, and simulated',
+    blocks: laid.flatMap((it): ReportBlock[] => {
+      const { run, log, isSecret } = it
       const read = log.rows.filter(({ reading }) => reading !== null)
       const agree = read.filter(({ judged }) => judged?.verdict === 'agrees').length
       const meter = log.meter ? `; meter: ${log.meter.name}` : ''
       const found = diagnoses.get(run.id)
+      const isSimulated = kindOf(run.document) === 'simulated'
       return [
         {
           block: 'words',
           text: `${run.document.title || 'Readings'}: ${agree} of ${read.length} agree${meter}`,
           as: 'strong',
         },
+        ...(isSimulated ? [{ block: 'words', text: simulatedText(planning, it), as: 'soft' } as const] : []),
         {
           block: 'table',
-          head: ['quantity', 'measured', 'may be', 'read', '', 'verdict'],
-          rows: read.map(({ measurement, probe, band, reading, value, judged }) => [
-            measurement.quantity,
-            rowName(bench, measurement, probe),
-            band ? bandText(band, measurement.quantity) : '–',
-            readText(reading),
-            judged ? verdictSigns[judged.verdict] : '',
-            judged ? verdictText(judged, measurement.quantity, value) : '',
-          ]),
-          wordColumns: 6,
+          head: ['quantity', isSimulated ? 'simulated' : 'measured', 'may be', 'read', 'off', '', 'verdict'],
+          rows: read.map((row) => {
+            const { measurement, probe, band, reading, value, judged } = row
+            const off = offOf(row)
+            return [
+              measurement.quantity,
+              rowName(bench, measurement, probe),
+              band ? bandText(band, measurement.quantity) : '–',
+              readText(reading),
+              off === null ? '' : offText(off),
+              judged ? verdictSigns[judged.verdict] : '',
+              judged ? verdictText(judged, measurement.quantity, value) : '',
+            ]
+          }),
+          wordColumns: 7,
         },
-        ...log.strays.map(({ message }): ReportBlock => ({ block: 'words', text: message, as: 'soft' })),
+        ...sumsOf(planning, log).map(({ left, right, off, holds }): ReportBlock => ({
+          block: 'words',
+          text: `${left} against ${right}: ${off}${off === 'the same' ? '' : holds ? ', explained by the meter' : ', more than the meter explains'}`,
+          as: 'soft',
+        })),
+        ...log.strays.map(({ text, message }): ReportBlock => ({
+          block: 'words',
+          text: `${text} (${message})`,
+          as: 'soft',
+        })),
         ...(isSecret || !found ? [] : [{ block: 'words', text: wrongText(found) } as const]),
       ]
     }),
   }
 }
 
+/** That a run was read on the stand-in, and what was hidden there. */
+function simulatedText({ bench }: Planning, { run: { document }, isSecret }: LaidRun): string {
+  const said = 'Simulated: read on the stand-in'
+  const { seed, faults } = seedOf(document)
+  if (isSecret) return `${said}, in which ${faults === 1 ? 'a fault is' : 'two faults are'} hidden and not found yet.`
+  if (faults === 0) return `${said}, nothing hidden.`
+  const truth = hiddenTruth(bench, seed, faults)
+  return `${said}. Hidden: ${truth.faults.map((fault) => hiddenText(bench, truth, fault)).join('; ')}.`
+}
+
 function readText(reading: ReadingDocument | null): string {
   return reading === null ? '' : String(reading.value)
 }
 
-/** What the readings say, as far as they tell. */
-function wrongText({ diagnosis: { hypotheses, fits, tooLittle } }: Diagnosed): string {
-  const [best] = hypotheses
-  if (!best || tooLittle) return 'There is too little to say what is wrong.'
-  if (!fits) return `No single fault explains these readings; the nearest is: ${best.text}.`
-  const alike = best.alike.map((place) => hypotheses[place]?.text).filter((text) => text !== undefined)
-  const percent = `${Math.round(100 * best.probability)} %`
-  const others = alike.length > 0 ? `, which these readings do not tell from: ${alike.join('; ')}` : ''
-  return best.fault === 'none'
-    ? `Nothing is found wrong: all within tolerance (${percent}).`
-    : `What is wrong, most probably (${percent}): ${best.text}${others}.`
+/** The verdict on all readings, in the words of the bench. */
+function wrongText({ conclusion: { is, text, rests }, diagnosis: { hypotheses } }: Diagnosed): string {
+  const percent = is === 'fault' ? ` (${percentOf(groupsOf(hypotheses)[0].probability)})` : ''
+  return `${text}${percent}. ${rests}`
 }
 
 const none: ReadonlyMap<string, Diagnosed> = new Map()

@@ -1,6 +1,17 @@
 import clsx from 'clsx'
 import { useMemo, useState } from 'react'
-import { isSameSpot, probeOf, type Hands, type Measurement, type Meter, type MeterFunction } from '@/core/bench'
+import {
+  isDisplay,
+  isOnePath,
+  isSameMeasurement,
+  isSameSpot,
+  openLeads,
+  probeOf,
+  type Hands,
+  type Measurement,
+  type Meter,
+  type MeterFunction,
+} from '@/core/bench'
 import { readQuantity } from '@/core/number'
 import { Button } from '@/ui/Button'
 import { Commands, type Command } from '@/ui/commands'
@@ -8,8 +19,7 @@ import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
 import type { BenchPicture } from './benchPicture'
 import type { LogRow, Planning } from './laid'
-import { rowKey } from './run'
-import { slipOf, asRead, benchText, rangeText, rowName } from './words'
+import { asRead, benchText, leadsText, rangeText, rowName, slipOf, verdictSigns, verdictText, type Slip } from './words'
 import { StandInDrawing } from './StandInDrawing'
 import type { StandInState } from './useStandIn'
 import { TypedQuantity } from './TypedQuantity'
@@ -28,8 +38,20 @@ const warningTexts = {
     'Amperes across a part: the meter is nearly a wire, so the current goes around the part. Break the path and put the meter in series.',
   'fuse-blown': 'The fuse of the meter has blown. Find out why before it is replaced.',
   limited: 'The supply limits its current: the network takes more than it may give.',
-  'lead-up': 'A lead is still lifted: this voltage is without that part.',
 } as const
+
+/** A row that a reading may be written into. */
+interface Target {
+  readonly measurement: Measurement
+  /** null where it would be a new one. */
+  readonly row: LogRow | null
+}
+
+/** What is asked before a reading is written down. */
+type Question =
+  | { readonly ask: 'slip'; readonly target: Target; readonly slip: Slip }
+  | { readonly ask: 'replace'; readonly target: Target; readonly slip: Slip | null; readonly others: readonly Target[] }
+  | { readonly ask: 'which'; readonly others: readonly Target[] }
 
 /** The bench that stands in for a real one: drawing with live nodes, meter, supply. */
 export function StandIn({
@@ -38,6 +60,7 @@ export function StandIn({
   meter,
   state,
   rows,
+  chosen = null,
   onRead,
 }: {
   readonly planning: Planning
@@ -45,11 +68,13 @@ export function StandIn({
   readonly meter: Meter
   /** The rows of the log, for what a reading must be. */
   readonly rows: readonly LogRow[]
+  /** The row that is being taken. */
+  readonly chosen?: LogRow | null
   readonly state: StandInState
-  readonly onRead: (measurement: Measurement, value: string, range: string) => void
+  readonly onRead: (measurement: Measurement, value: string, range?: string) => void
 }) {
   const { bench, rated } = planning
-  const { hands, reading, measurement } = state
+  const { hands, reading, measurements } = state
   const { ranges } = meter[hands.function]
   const range = ranges[Math.min(hands.range[hands.function], ranges.length - 1)]
   const { settings } = useSettings()
@@ -59,22 +84,54 @@ export function StandIn({
       : reading.shown === 'over'
         ? 'over'
         : asRead(reading.shown, hands.function, meter, range)
-  // What looks like a slip is written down when that is said once more.
-  const [asked, setAsked] = useState<string | null>(null)
   const best = reading.fullness.findIndex((it) => it <= 1)
+  const targets = targetsOf(planning, rows, measurements)
+  const target = targetAmong(targets, chosen)
+  // A question stands as long as what it asks about does; said once more, it is as it stands.
+  const [asked, setAsked] = useState<string | null>(null)
+  const [written, setWritten] = useState<Measurement | null>(null)
+  const questionFor = (it: Target | null): Question | null => {
+    if (it === null) return { ask: 'which', others: targets }
+    const value = it.row?.reading?.value
+    const others = targets.filter((other) => other !== it && other.row?.reading === null)
+    const slip = it.row && String(value) !== shownText ? slipOf(it.row, shownText) : null
+    if (value !== undefined && String(value) !== shownText) return { ask: 'replace', target: it, slip, others }
+    return slip && { ask: 'slip', target: it, slip }
+  }
+  const about = JSON.stringify([shownText, target?.measurement ?? targets.map(({ measurement }) => measurement)])
+  const question = asked === about ? questionFor(target) : null
+  const writeInto = ({ measurement }: Target) => {
+    setAsked(null)
+    setWritten(measurement)
+    onRead(measurement, shownText, rangeText(range, hands.function).replace('\u2009', ' '))
+  }
   const write = () => {
-    if (!measurement) return void toast('No row of the log measures what the leads lie on')
+    if (targets.length === 0) return void toast('No row of the log measures what the leads lie on')
     if (reading.warnings.includes('ohms-live') || reading.warnings.includes('supply-in'))
       return void toast('Ohms are read with the supply out')
     if (reading.shown === null) return
-    const row = rows.find(({ key }) => key === rowKey(measurement))
-    const slip = row ? slipOf(row, shownText) : null
-    if (slip && asked !== shownText) return setAsked(shownText)
-    setAsked(null)
-    onRead(measurement, shownText, rangeText(range, hands.function).replace('\u2009', ' '))
+    if (questionFor(target) && asked !== about) return setAsked(about)
+    if (target) writeInto(target)
   }
-  const row = measurement && rows.find(({ key }) => key === rowKey(measurement))
-  const slip = row && asked === shownText ? slipOf(row, shownText) : null
+  const supplyName = bench.built.network.parts[bench.built.wiring.supply].name
+  const readOut = (
+    [
+      { quantity: 'voltage', of: supplyName, display: true },
+      { quantity: 'current', of: supplyName, display: true },
+    ] as const
+  ).map((measurement) => {
+    const { volts, amperes } = reading.supply
+    const text = benchText(measurement.quantity === 'voltage' ? volts : amperes, measurement.quantity, 4)
+    const before = rows.find((row) => isSameMeasurement(row.measurement, measurement))?.reading?.value
+    return { measurement, text: text.replace('\u2009', ' ').replace('−', '-'), before }
+  })
+  const replaced = readOut.filter(({ before, text }) => before !== undefined && String(before) !== text)
+  const [isReadOutAsked, askReadOut] = useState(false)
+  const writeReadOut = () => {
+    if (replaced.length > 0 && !isReadOutAsked) return askReadOut(true)
+    askReadOut(false)
+    for (const { measurement, text } of readOut) onRead(measurement, text)
+  }
   const commands = useMemo(
     (): readonly Command[] => [
       { name: 'Meter to ohms', keys: 'o', run: () => state.turnTo('resistance') },
@@ -91,20 +148,38 @@ export function StandIn({
       { name: 'Write the reading down', keys: 'n', run: write },
     ],
     // oxlint-disable-next-line react/exhaustive-deps
-    [state, hands, ranges, measurement, shownText, asked, rows],
+    [state, hands, ranges, about, asked, rows, chosen],
   )
-  const target = measurement && probeOf(bench, measurement)
+  const nameOf = ({ measurement }: Target) => {
+    const found = probeOf(bench, measurement)
+    return found.ok ? `${measurement.quantity}: ${rowName(bench, measurement, found.probe)}` : measurement.quantity
+  }
+  const last = written && rows.find((row) => isSameMeasurement(row.measurement, written))
   const hot = rated.filter(({ part, rating }) => {
     const index = bench.built.network.parts.findIndex(({ name }) => name === part)
     return rating !== null && (reading.power.get(index) ?? 0) > rating / 2
   })
+  const up = openLeads(hands).map(({ part }) => bench.built.network.parts[part].name)
   return (
     <section aria-label="Stand-in bench" data-keys="standin" className="grid gap-2 print:hidden">
       <Commands group="The stand-in bench" within="standin" list={commands} />
+      {chosen && (
+        <p className="flex flex-wrap items-baseline gap-x-2 text-soft">
+          <span>
+            <span className="font-semibold text-ink">{nameOf({ measurement: chosen.measurement, row: chosen })}</span>{' '}
+            {leadsText(bench, chosen)}.
+          </span>
+          {!isDisplay(chosen.measurement) && (
+            <Button look="plain" className="!min-h-7 text-xs" onClick={() => state.setUp(chosen.measurement)}>
+              Do it for me
+            </Button>
+          )}
+        </p>
+      )}
       <StandInDrawing planning={planning} drawn={drawn} state={state} symbols={settings.symbols} />
       {reading.warnings.map((warning) => (
         <p key={warning} role="alert" className="rounded-md border-l-4 border-trouble bg-trouble-wash px-3 py-1.5">
-          {warningTexts[warning]}
+          {warning === 'lead-up' ? leadUpText(up) : warningTexts[warning]}
           {warning === 'fuse-blown' && (
             <Button className="ml-2 !min-h-7 text-xs" onClick={state.replaceFuse}>
               Take the leads off and replace the fuse
@@ -153,37 +228,68 @@ export function StandIn({
           </div>
         </fieldset>
         <div className="grid content-start justify-items-end gap-1 text-right">
-          <span className="text-xs text-soft">
-            {hands.red && hands.black ? spotsText(planning, hands) : `lay the ${state.inHand} lead`}
-          </span>
+          <span className="text-xs text-soft">{spotsText(planning, hands)}</span>
           <output
             aria-label="The meter shows"
             className="font-mono text-3xl leading-none font-semibold whitespace-nowrap"
           >
             {shownText}
           </output>
-          <Button look="strong" tip="Write the reading down" keys="n" disabled={!measurement} onClick={write}>
+          <Button look="strong" tip="Write the reading down" keys="n" disabled={targets.length === 0} onClick={write}>
             Write it down
           </Button>
           <span className="text-xs text-soft">
-            {target?.ok && measurement
-              ? `as ${measurement.quantity}: ${rowName(bench, measurement, target.probe)}`
-              : 'no row measures this'}
+            {target
+              ? `as ${nameOf(target)}`
+              : targets.length > 0
+                ? 'several rows fit'
+                : hands.red && hands.black
+                  ? 'no row measures this'
+                  : ''}
           </span>
         </div>
       </div>
-      {slip && (
+      {question && (
         <p role="alert" className="flex flex-wrap items-center gap-2 rounded-md bg-expand-wash px-3 py-1.5">
-          {slip.typed} {slip.why}.
-          <Button className="!min-h-7 text-xs" onClick={write}>
-            Write {slip.typed} down as it is
-          </Button>
+          {question.ask === 'which' && `${shownText}: which row is it for?`}
+          {question.ask === 'replace' &&
+            `${nameOf(question.target)} has ${String(question.target.row?.reading?.value)} already. `}
+          {question.ask !== 'which' && question.slip && `${question.slip.typed} ${question.slip.why}.`}
+          {question.ask !== 'which' && (
+            <Button className="!min-h-7 text-xs" onClick={() => writeInto(question.target)}>
+              {question.ask === 'replace' ? `Replace it by ${shownText}` : `Write ${shownText} down as it is`}
+            </Button>
+          )}
+          {question.ask !== 'slip' &&
+            question.others.map((other, i) => (
+              <Button key={i} className="!min-h-7 text-xs" onClick={() => writeInto(other)}>
+                {nameOf(other)}
+                {other.row?.reading ? `, in place of ${String(other.row.reading.value)}` : ''}
+              </Button>
+            ))}
           <Button className="!min-h-7 text-xs" onClick={() => setAsked(null)}>
-            Look again
+            {question.ask === 'slip' ? 'Look again' : 'Write nothing'}
           </Button>
         </p>
       )}
-      {planning.view.hasSource && <SupplyStrip planning={planning} state={state} />}
+      {last?.judged && !question && (
+        <p role="status" className={clsx('text-xs', last.judged.verdict === 'agrees' ? 'text-holds' : 'text-trouble')}>
+          {verdictSigns[last.judged.verdict]} {nameOf({ measurement: last.measurement, row: last })}{' '}
+          {String(last.reading?.value)}: {verdictText(last.judged, last.measurement.quantity, last.value)}
+        </p>
+      )}
+      {planning.view.hasSource && <SupplyStrip planning={planning} state={state} onWrite={writeReadOut} />}
+      {isReadOutAsked && replaced.length > 0 && (
+        <p role="alert" className="flex flex-wrap items-center gap-2 rounded-md bg-expand-wash px-3 py-1.5">
+          The log has {replaced.map(({ before }) => String(before)).join(' and ')} of the read-out already.
+          <Button className="!min-h-7 text-xs" onClick={writeReadOut}>
+            Replace by {replaced.map(({ text }) => text).join(' and ')}
+          </Button>
+          <Button className="!min-h-7 text-xs" onClick={() => askReadOut(false)}>
+            Write nothing
+          </Button>
+        </p>
+      )}
       {hot.length > 0 && (
         <p className="text-trouble">
           Hot:{' '}
@@ -199,12 +305,41 @@ export function StandIn({
   )
 }
 
+/** What the meter measures as it lies, with the rows of the log that it is for. */
+function targetsOf({ bench }: Planning, rows: readonly LogRow[], measurements: readonly Measurement[]): Target[] {
+  const all = measurements.map((measurement): Target => {
+    const found = probeOf(bench, measurement)
+    const row =
+      rows.find((it) => isSameMeasurement(it.measurement, measurement)) ??
+      // A path that is broken elsewhere than planned is that row all the same, while nothing is read in it.
+      rows.find((it) => found.ok && it.reading === null && isOnePath(bench.built, it.probe, found.probe))
+    return { measurement, row: row ?? null }
+  })
+  const known = all.filter(({ row }) => row !== null)
+  return known.length > 0 ? known : all.slice(0, 1)
+}
+
+/** The row that is chosen, then an empty one, then the only one; null where it has to be asked. */
+function targetAmong(targets: readonly Target[], chosen: LogRow | null): Target | null {
+  const isChosen = ({ row }: Target) => row !== null && row.key === chosen?.key
+  const isEmpty = ({ row }: Target) => row === null || row.reading === null
+  return targets.find(isChosen) ?? targets.find(isEmpty) ?? (targets.length === 1 ? targets[0] : null)
+}
+
+function leadUpText(up: readonly string[]): string {
+  const names = [...new Set(up)].join(' and ')
+  return `${names} ${up.length === 1 ? 'has a lead' : 'have leads'} up: this voltage is without ${up.length === 1 ? 'it' : 'them'}.`
+}
+
 function powerText(watts: number): string {
   return benchText(watts, 'voltage').replace(/V$/, 'W')
 }
 
+/** Where the leads lie, or which is still to be laid. */
 function spotsText({ bench }: Planning, { red, black }: Hands): string {
   const { wiring, network } = bench.built
+  const missing = [red === null ? 'the red' : '', black === null ? 'the black' : ''].filter((it) => it !== '')
+  if (missing.length > 0) return `lay ${missing.join(' and ')} lead`
   const name = (spot: Hands['red']) =>
     spot === null ? '–' : 'node' in spot ? wiring.nodes[spot.node].label : `${network.parts[spot.part].name}’s free end`
   return `red ${name(red)} · black ${name(black)}${isSameSpot(red, black) ? ': both on one point' : ''}`
@@ -249,7 +384,15 @@ function Range({
 }
 
 /** The supply: what it is set to, its limit, on or off, in or out, and what it reads back. */
-function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planning; readonly state: StandInState }) {
+function SupplyStrip({
+  planning: { bench },
+  state,
+  onWrite,
+}: {
+  readonly planning: Planning
+  readonly state: StandInState
+  readonly onWrite: () => void
+}) {
   const { hands, reading, setSupply } = state
   const { supply } = hands
   const { name } = bench.built.network.parts[bench.built.wiring.supply]
@@ -296,6 +439,14 @@ function SupplyStrip({ planning: { bench }, state }: { readonly planning: Planni
       <span className="ml-auto font-mono" aria-live="polite">
         reads {benchText(reading.supply.volts, 'voltage', 4)} · {benchText(reading.supply.amperes, 'current')}
       </span>
+      <Button
+        className="text-xs"
+        tip="Write down what the supply shows"
+        disabled={!supply.isOn || supply.isOut}
+        onClick={onWrite}
+      >
+        Write both down
+      </Button>
     </div>
   )
 }

@@ -12,6 +12,8 @@ import type { StandInState } from './useStandIn'
 const reach = 26
 /** Half the size of what can be touched. */
 const touch = 12
+/** So far from where it was pressed a pointer draws a jumper, in grid units. */
+const drawnAway = 9
 
 type Target = { readonly key: string; readonly label: string; readonly at: Coordinates } & (
   | { readonly kind: 'spot'; readonly spot: Spot }
@@ -32,6 +34,10 @@ export function StandInDrawing({
 }) {
   const [active, setActive] = useState<string | null>(null)
   const [dragged, setDragged] = useState<{ lead: 'red' | 'black'; at: Coordinates } | null>(null)
+  // A press on a point becomes a jumper once it is drawn away from there.
+  const [joining, setJoining] = useState<{ from: Spot; at: Coordinates; to: Coordinates } | null>(null)
+  const pressed = useRef<{ spot: Spot; at: Coordinates } | null>(null)
+  const wasJoining = useRef(false)
   const svg = useRef<SVGSVGElement>(null)
   const { leads } = drawn
   const { network, wiring } = bench.built
@@ -69,12 +75,14 @@ export function StandInDrawing({
   ].sort((a, b) => a.at.x - b.at.x || a.at.y - b.at.y)
   const entry = targets.find(({ key }) => key === active) ?? targets[0]
 
-  const take = (target: Target) =>
-    target.kind === 'lead'
+  const take = (target: Target) => {
+    if (wasJoining.current) return
+    return target.kind === 'lead'
       ? state.lift(target.lead.part, target.lead.end)
       : state.jumpFrom
         ? state.jump(target.spot)
         : state.layNext(target.spot)
+  }
   const onKey = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     const at = targets.indexOf(entry)
@@ -118,17 +126,38 @@ export function StandInDrawing({
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
     return { x, y }
   }
-  const letGo = (event: PointerEvent) => {
-    if (!dragged) return
-    const { x, y } = pointAt(event)
+  /** The point that is nearest to where something is let go; null where none is near. */
+  const nearestTo = ({ x, y }: Coordinates): Spot | null => {
     const spots = targets.flatMap((target) => (target.kind === 'spot' ? [target] : []))
     const far = (at: Coordinates) => Math.hypot(at.x - x, at.y - y)
     const nearest = spots.reduce<(typeof spots)[number] | null>(
       (best, it) => (far(it.at) < (best ? far(best.at) : reach) ? it : best),
       null,
     )
-    state.lay(dragged.lead, nearest ? nearest.spot : null)
-    setDragged(null)
+    return nearest && nearest.spot
+  }
+  const letGo = (event: PointerEvent) => {
+    pressed.current = null
+    if (dragged) {
+      state.lay(dragged.lead, nearestTo(pointAt(event)))
+      setDragged(null)
+    } else if (joining) {
+      const spot = nearestTo(pointAt(event))
+      if (spot) state.join(joining.from, spot)
+      setJoining(null)
+      // The click that comes of it is none.
+      setTimeout(() => (wasJoining.current = false))
+    }
+  }
+  const move = (event: PointerEvent) => {
+    if (dragged) return setDragged({ ...dragged, at: pointAt(event) })
+    const from = event.buttons === 0 ? null : pressed.current
+    if (!from) return
+    const to = pointAt(event)
+    if (!joining && Math.hypot(to.x - from.at.x, to.y - from.at.y) < drawnAway) return
+    if (!joining) svg.current?.setPointerCapture(event.pointerId)
+    wasJoining.current = true
+    setJoining({ from: from.spot, at: from.at, to })
   }
   return (
     <div className="overflow-x-auto rounded-md border border-line paper">
@@ -147,10 +176,12 @@ export function StandInDrawing({
             svg.current?.setPointerCapture(event.pointerId)
             setDragged({ lead, at: pointAt(event) })
           },
-          onMove: (event) => dragged && setDragged({ ...dragged, at: pointAt(event) }),
+          onMove: move,
           onLetGo: letGo,
           onKey,
           onPutBack: ({ part, end }) => state.lift(part, end),
+          joining: joining && { from: joining.at, to: joining.to },
+          onTakeOut: state.join,
         }}
       >
         {targets.map((target) => (
@@ -162,7 +193,10 @@ export function StandInDrawing({
             aria-label={target.label}
             onFocus={() => setActive(target.key)}
             onClick={() => take(target)}
-            className="group cursor-pointer outline-none"
+            onPointerDown={() => {
+              if (target.kind === 'spot') pressed.current = { spot: target.spot, at: target.at }
+            }}
+            className="group cursor-pointer touch-none outline-none"
           >
             <rect
               x={target.at.x - touch}
@@ -189,7 +223,8 @@ export function StandInDrawing({
       </BenchSheet>
       <p className="flex flex-wrap items-center gap-x-3 px-3 pb-2 text-xs text-soft">
         <span>
-          Drag a flag to a node, or press its number. Press a lead’s end to lift it; <kbd>J</kbd> joins two points.
+          Drag a flag to a node, or press its number. Press a lead’s end to lift it. Draw from point to point, or{' '}
+          <kbd>J</kbd>, for a jumper.
         </span>
         {state.jumpFrom && <span className="text-chosen">Now the other end of the jumper.</span>}
         <Button look="plain" className="ml-auto !min-h-7 text-xs" onClick={state.clear}>

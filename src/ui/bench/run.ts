@@ -1,5 +1,5 @@
 import {
-  keyOf,
+  isSameMeasurement,
   meters,
   readMeter,
   readReading,
@@ -12,6 +12,21 @@ import {
 /** A run as it is kept here: the open format, with what the stand-in needs to be the same bench again. */
 export interface RunDocument extends ReadingsDocument {
   readonly standin?: StandInSeed
+  /** Measurements that the person wants beside those of the plan; a path that is broken elsewhere than planned. */
+  readonly added?: readonly Omit<ReadingDocument, 'value'>[]
+  /** Where the person breaks a path instead of where the plan does. */
+  readonly breaks?: readonly Omit<ReadingDocument, 'value'>[]
+}
+
+/** Whether a run was read on a real bench or on the stand-in; null until its first reading. */
+export type RunKind = 'real' | 'simulated' | null
+
+export function kindOf({ simulated, readings, standin }: RunDocument): RunKind {
+  if (standin && standin.faults > 0) return 'simulated'
+  if (readings.length === 0) return null
+  // Runs of before this was noted: the stand-in wrote its range down, and only it did.
+  const isLegacy = standin !== undefined && readings.every(({ range }) => range !== undefined)
+  return simulated || isLegacy ? 'simulated' : 'real'
 }
 
 /** Which bench the stand-in is. */
@@ -28,16 +43,12 @@ export function freshSeed(faults: StandInSeed['faults'] = 0): StandInSeed {
   return { seed: 1 + Math.floor(Math.random() * 1e9), faults }
 }
 
-/** A new run, on the first of the meters that ship. */
-export function newRun(title: string, standin = freshSeed()): RunDocument {
-  return {
-    format: 'nodrel-readings',
-    version: 1,
-    title,
-    meter: meters[0],
-    readings: [],
-    standin,
-  }
+/** A new run without a reading, on the meter and with the rows of the one before, where there is one. */
+export function newRun(
+  title: string,
+  like: Partial<Pick<RunDocument, 'standin' | 'meter' | 'added'>> = {},
+): RunDocument {
+  return { format: 'nodrel-readings', version: 1, title, meter: meters[0], ...like, readings: [] }
 }
 
 /** The seed of a run's bench; one of its own where the file had none that makes sense. */
@@ -50,11 +61,6 @@ export function seedOf({ standin }: RunDocument): StandInSeed {
 export function meterOf({ meter }: RunDocument): Meter | null {
   const read = meter ? readMeter(meter) : null
   return read?.ok ? read.meter : null
-}
-
-/** What tells a measurement from others, wherever the path was broken. */
-export function rowKey(measurement: Measurement): string {
-  return keyOf('end' in measurement ? { quantity: 'current', of: measurement.of } : measurement)
 }
 
 /** A measurement as a reading has it. */
@@ -72,14 +78,47 @@ function measurementsOf({ readings }: RunDocument): (Measurement | null)[] {
   })
 }
 
-/** A run with a reading put in, in the place of the one of the same measurement where there is one. */
+/** The measurements that were added to the plan of a run, or say where paths are broken; what makes no sense is left out. */
+export function notedIn(noted: RunDocument['added']): Measurement[] {
+  if (!Array.isArray(noted)) return []
+  return noted.flatMap((it: unknown) => {
+    const read = typeof it === 'object' && it !== null ? readReading({ ...it, value: 'over' }, 0) : null
+    return read?.ok ? [read.reading.measurement] : []
+  })
+}
+
+/** A run with a measurement added to its plan. */
+export function withAdded(run: RunDocument, ...measurements: readonly Measurement[]): RunDocument {
+  const before = notedIn(run.added)
+  const fresh = measurements.filter((it) => !before.some((known) => isSameMeasurement(known, it)))
+  return { ...run, added: [...before, ...fresh].map(asReading) }
+}
+
+/**
+ * A run whose path is broken there instead of where it is planned.
+ *
+ * @param isSamePath whether another break is one of the same path
+ */
+export function withBreak(run: RunDocument, at: Measurement, isSamePath: (other: Measurement) => boolean): RunDocument {
+  const others = notedIn(run.breaks).filter((it) => !isSamePath(it))
+  return { ...run, breaks: [...others, at].map(asReading) }
+}
+
+/** A run without a measurement: neither added nor read. */
+export function withoutMeasurement(run: RunDocument, measurement: Measurement): RunDocument {
+  const { added: _before, ...rest } = withoutReading(run, measurement)
+  const added = notedIn(run.added).filter((it) => !isSameMeasurement(it, measurement))
+  return added.length > 0 ? { ...rest, added: added.map(asReading) } : rest
+}
+
+/** A run with a reading put in, in the place of the one of the same measurement where there is one; its first says its kind. */
 export function withReading(
   run: RunDocument,
   measurement: Measurement,
   more: Pick<ReadingDocument, 'value' | 'range' | 'at'>,
+  kind: Exclude<RunKind, null>,
 ): RunDocument {
-  const key = rowKey(measurement)
-  const at = measurementsOf(run).findIndex((it) => it !== null && rowKey(it) === key)
+  const at = measurementsOf(run).findIndex((it) => it !== null && isSameMeasurement(it, measurement))
   const before = at >= 0 ? run.readings[at] : undefined
   const reading: ReadingDocument = {
     ...asReading(measurement),
@@ -87,12 +126,14 @@ export function withReading(
     ...(before?.note !== undefined && { note: before.note }),
   }
   const readings = at >= 0 ? run.readings.map((it, i) => (i === at ? reading : it)) : [...run.readings, reading]
-  return { ...run, readings }
+  const { simulated: _simulated, standin, ...rest } = run
+  if ((kindOf(run) ?? kind) === 'simulated') return { ...rest, simulated: true, ...(standin && { standin }), readings }
+  return { ...rest, readings }
 }
 
 /** A run without the reading of a measurement. */
 export function withoutReading(run: RunDocument, measurement: Measurement): RunDocument {
-  const key = rowKey(measurement)
   const all = measurementsOf(run)
-  return { ...run, readings: run.readings.filter((_, i) => all[i] === null || rowKey(all[i]) !== key) }
+  const isOther = (it: Measurement | null) => it === null || !isSameMeasurement(it, measurement)
+  return { ...run, readings: run.readings.filter((_, i) => isOther(all[i])) }
 }

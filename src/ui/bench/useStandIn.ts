@@ -2,10 +2,11 @@ import { useCallback, useMemo, useState } from 'react'
 import {
   freshBench,
   hiddenTruth,
-  isSameSpot,
-  measurementAt,
+  handsFor,
+  measurementsAt,
   readBench,
   withBroken,
+  withJumper,
   type BenchReading,
   type Hands,
   type Measurement,
@@ -21,15 +22,20 @@ export interface StandInState {
   readonly hands: Hands
   readonly truth: Truth
   readonly reading: BenchReading
-  /** What the meter measures as it lies; null where no row of the log could take it. */
-  readonly measurement: Measurement | null
+  /** What the meter measures as it lies: all that a row of the log may be of. */
+  readonly measurements: readonly Measurement[]
   /** Which lead is laid next. */
   readonly inHand: 'red' | 'black'
   readonly lay: (lead: 'red' | 'black', spot: Spot | null) => void
   /** Lays the lead in hand; the other one is in hand then. */
   readonly layNext: (spot: Spot) => void
   readonly lift: (part: number, end: 'from' | 'to') => void
+  /** Begins a jumper at a spot, or ends it there. */
   readonly jump: (spot: Spot) => void
+  /** Puts a jumper between two spots, or takes the one there out. */
+  readonly join: (from: Spot, to: Spot) => void
+  /** Does by hand all that a measurement needs. */
+  readonly setUp: (measurement: Measurement) => void
   /** Where a jumper was begun; null where none was. */
   readonly jumpFrom: Spot | null
   readonly turnTo: (of: MeterFunction) => void
@@ -74,7 +80,7 @@ export function useStandIn({ bench, view }: Planning, { seed, faults }: StandInS
     hands,
     truth,
     reading,
-    measurement: useMemo(() => measurementAt(bench, hands), [bench, hands]),
+    measurements: useMemo(() => measurementsAt(bench, hands), [bench, hands]),
     inHand,
     lay,
     layNext: (spot) => lay(inHand, spot),
@@ -82,12 +88,10 @@ export function useStandIn({ bench, view }: Planning, { seed, faults }: StandInS
     jump: (spot) => {
       if (jumpFrom === null) return setJumpFrom(spot)
       setJumpFrom(null)
-      if (isSameSpot(jumpFrom, spot)) return
-      const is = ([a, b]: readonly [Spot, Spot]) =>
-        (isSameSpot(a, jumpFrom) && isSameSpot(b, spot)) || (isSameSpot(a, spot) && isSameSpot(b, jumpFrom))
-      const rest = hands.jumpers.filter((it) => !is(it))
-      put({ ...hands, jumpers: rest.length < hands.jumpers.length ? rest : [...rest, [jumpFrom, spot]] })
+      put(withJumper(hands, jumpFrom, spot))
     },
+    join: (from, to) => put(withJumper(hands, from, to)),
+    setUp: (measurement) => put(handsFor(bench, measurement, hands)),
     jumpFrom,
     turnTo: (function_) => put({ ...hands, function: function_ }),
     setRange: (range) => put({ ...hands, range: { ...hands.range, [hands.function]: range } }),

@@ -1,8 +1,13 @@
 import { labelAt } from '@/core/structure'
 import {
+  isDisplay,
+  isOnePath,
+  nearEndOf,
   resolutionOf,
   type Band,
   type Bench,
+  type Rated,
+  leadsOf,
   type JudgedReading,
   type Measurement,
   type Meter,
@@ -10,25 +15,50 @@ import {
   type Range,
   isWithin,
   powerOff,
+  probeOf,
   readValue,
 } from '@/core/bench'
 import { powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
-import type { LogRow } from './laid'
+import type { Log, LogRow, Planning } from './laid'
 
 const looksReversed = 'looks as if the leads were reversed'
 
-/** What a measurement is called in its group: `R1, lead lifted`, `E1’s ends, whole`, `total, at E1`. */
-export function rowName({ built }: Pick<Bench, 'built'>, measurement: Measurement, probe: Probe): string {
-  const { wiring } = built
-  if (probe.kind === 'whole') return `${built.network.parts[wiring.supply].name}’s ends, whole`
+/** What a measurement is called in its group: `R1, lead lifted`, `E1’s ends, whole`, `total, at E1`, `behind R1`. */
+export function rowName(bench: Pick<Bench, 'built' | 'turned'>, measurement: Measurement, probe: Probe): string {
+  const { wiring, network } = bench.built
+  const supply = network.parts[wiring.supply].name
+  if (isDisplay(measurement)) return measurement.quantity === 'current' ? 'total, read-out' : `${supply}, read-out`
+  if (probe.kind === 'whole') return `${supply}’s ends, whole`
   if ('between' in measurement) {
-    const [a, b] = measurement.between.map((point) => labelAt(built.wiring, point))
+    const [a, b] = measurement.between.map((point) => labelAt(wiring, point))
     return `node ${a} against ${b}`
   }
   const { of } = measurement
-  if (probe.kind === 'total') return `total, at ${of}`
+  if (probe.kind === 'total') return probe.end === 'to' ? `total, at ${of}’s −` : `total, at ${of}`
   if ('lifted' in measurement) return measurement.lifted ? `${of}, lead lifted` : `${of}, in place`
-  return of
+  if (probe.kind !== 'current') return of
+  const isBefore = probe.end === undefined || probe.end === nearEndOf(bench, probe.part)
+  const isTotal = isOnePath(bench.built, probe, { kind: 'total' })
+  return `${isTotal ? 'total, ' : ''}${isBefore ? (isTotal ? 'at ' : '') : 'behind '}${of}`
+}
+
+/** A reading as a formula has it: `V(R2)`, `I(total)`. */
+export function symbolOf(bench: Pick<Bench, 'built' | 'turned'>, measurement: Measurement, probe: Probe): string {
+  const letter = { resistance: 'R', voltage: 'V', current: 'I' }[measurement.quantity]
+  return `${letter}(${probe.kind === 'total' && !isDisplay(measurement) ? 'total' : rowName(bench, measurement, probe)})`
+}
+
+/** A part of something, with its sign: `+0.4 %`, `−12 %`. */
+export function offText(part: number): string {
+  const size = Math.abs(100 * part)
+  const text = size >= 1000 ? size.toPrecision(2) : size >= 10 ? size.toFixed(0) : size.toFixed(1)
+  return `${Number(text) === 0 ? '' : part < 0 ? '−' : '+'}${text}\u2009%`
+}
+
+/** How far a reading is off what marked values give, as a part of it; null where that is 0 or none. */
+export function offOf({ value, band }: Pick<LogRow, 'value' | 'band'>): number | null {
+  if (value === null || !band || band.nominal === 0 || !Number.isFinite(band.nominal)) return null
+  return value / band.nominal - 1
 }
 
 /** A value as it stands on the bench. */
@@ -37,7 +67,12 @@ export function benchText(value: number, quantity: Measurement['quantity'], figu
 }
 
 /** A band: `15.3 – 16.9 Ω`, both ends with one prefix. */
-export function bandText({ min, max }: Pick<Band, 'min' | 'max'>, quantity: Measurement['quantity']): string {
+export function bandText(
+  { min: least, max, isSigned }: Pick<Band, 'min' | 'max' | 'isSigned'>,
+  quantity: Measurement['quantity'],
+): string {
+  // Below zero lies only what the meter's own error makes of what cannot be negative.
+  const min = isSigned || max <= 0 ? least : Math.max(0, least)
   const unit = unitOf[quantity]
   if (!Number.isFinite(max)) return 'over the range'
   const largest = writeQuantity({ value: Math.max(Math.abs(min), Math.abs(max)) }, unit, 3)
@@ -59,12 +94,14 @@ export function rangeText({ to }: Pick<Range, 'to'>, quantity: Measurement['quan
 
 /** What is said of a reading. */
 export function verdictText(judged: JudgedReading, quantity: Measurement['quantity'], value: number | null): string {
-  const { verdict, band, power = 0, law } = judged
+  const { verdict, band, power = 0, law, edge, tolerance } = judged
   const percent = (part: number) => `${Number((100 * part).toPrecision(2))} %`
   switch (verdict) {
     case 'agrees':
-      return 'agrees'
+      if (edge) return `at the edge: ${percent(Math.abs(edge.off))} off, the meter may be off by ${percent(edge.meter)}`
+      return tolerance === undefined ? 'agrees' : `within ${percent(tolerance)}`
     case 'outside':
+      if (tolerance !== undefined) return `outside its ${percent(tolerance)}, further than the meter may be off`
       return band ? `outside: ${bandText(band, quantity)}` : 'outside'
     case 'scale':
       return `looks like a slip of ${power > 0 ? `×${10 ** power}` : `÷${10 ** -power}`}: ${value === null ? '' : benchText(value / 10 ** power, quantity, 4)}?`
@@ -74,6 +111,7 @@ export function verdictText(judged: JudgedReading, quantity: Measurement['quanti
       return 'over the range'
     case 'against':
       if (!law) return 'against a law'
+      if (law.law === 'built') return `against the resistances and the source that were read, by ${percent(law.part)}`
       if (law.law === 'ohm') return `against V = I·R of ${law.at} by ${percent(law.part)}, with the readings beside it`
       if (law.law === 'voltage')
         return `against the voltage law round a loop by ${percent(law.part)}, with the readings beside it`
@@ -122,4 +160,106 @@ export function slipOf({ band, measurement }: Pick<LogRow, 'band' | 'measurement
   if (power === null) return null
   const slip = Math.abs(power) % 3 === 0 ? 'a lost prefix' : 'a range or a power of ten'
   return { typed, meant: say(value / 10 ** power), why: `looks like ${slip}` }
+}
+
+/** What a law says of readings: `V(R1) + V(R2)`, what it must be, and how far it is off. */
+export interface SumText {
+  readonly key: string
+  readonly group: Measurement['quantity']
+  readonly left: string
+  readonly right: string
+  readonly off: string
+  readonly holds: boolean
+}
+
+/**
+ * The closing sums of one's own readings: round each loop that they close, at each junction, along each path.
+ *
+ * @returns of each law the sum of what lies on its one side against the largest reading on the other
+ */
+export function sumsOf(
+  { bench }: Pick<Planning, 'bench'>,
+  { laws, readings }: Pick<Log, 'laws' | 'readings'>,
+): SumText[] {
+  const { network, wiring } = bench.built
+  const supply = network.parts[wiring.supply].name
+  const told = new Set<string>()
+  return laws.flatMap(({ law, terms, off, part, holds }): SumText[] => {
+    const key = `${law} ${terms
+      .map(({ index }) => index)
+      .sort()
+      .join()}`
+    // Two junctions may have the same currents.
+    if (terms.length < 2 || told.has(key)) return []
+    told.add(key)
+    const all = terms.flatMap(({ index, sign }) => {
+      const { measurement, value } = readings[index]
+      const found = probeOf(bench, measurement)
+      return found.ok && !value.isOver
+        ? [
+            {
+              index,
+              sign,
+              value: value.value,
+              measurement,
+              isOfSource: 'of' in measurement && measurement.of === supply,
+              name: symbolOf(bench, measurement, found.probe),
+            },
+          ]
+        : []
+    })
+    const bySize = [...all].sort((a, b) => Math.abs(b.value) - Math.abs(a.value))
+    // Parts are summed up against the source, or against the largest of them.
+    const first = bySize.find(({ isOfSource }) => isOfSource) ?? bySize.at(0)
+    if (!first) return []
+    const others = all
+      .filter((it) => it !== first)
+      .sort((a, b) => a.index - b.index)
+      .map((it) => ({ ...it, sign: -it.sign * first.sign }))
+    others.sort((a, b) => b.sign - a.sign)
+    const sum = others.reduce((total, { sign, value }) => total + sign * value, 0)
+    const text = (value: number) => benchText(value, first.measurement.quantity, 4)
+    return [
+      {
+        key,
+        group: first.measurement.quantity,
+        left: `${others.map(({ sign, name }, i) => `${sign < 0 ? '− ' : i > 0 ? '+ ' : ''}${name}`).join(' ')} = ${text(sum)}`,
+        right: `${first.name} = ${text(first.value)}`,
+        off: off === 0 ? 'the same' : `off by ${offText(part).replace('+', '')}`,
+        holds,
+      },
+    ]
+  })
+}
+
+/** Where the leads of a row go, in words. */
+export function leadsText(bench: Bench, { measurement, probe }: Pick<LogRow, 'measurement' | 'probe'>): string {
+  return isDisplay(measurement) ? 'as the supply itself shows it, ±1\u2009% and half a digit' : leadsOf(bench, probe)
+}
+
+export function capital(text: string): string {
+  return text.slice(0, 1).toUpperCase() + text.slice(1)
+}
+
+/** The usual sizes that resistors have where none is entered, in watts. */
+const usualSizes = [
+  { bears: 0.25, name: '¼ W' },
+  { bears: 0.5, name: '½ W' },
+  { bears: 1, name: '1 W' },
+] as const
+
+/** Why a part runs hot: `R2 0.6 W, more than ¼ W and ½ W bear`; null where it does not. */
+export function hotText({ part, nominal, rating, verdict }: Rated): string | null {
+  const power = shownText({ value: nominal }, 'W', 3)
+  if (verdict === 'over' || verdict === 'hot')
+    return `${part} ${power} of ${shownText({ value: rating ?? 0 }, 'W', 3)}${verdict === 'over' ? ', over its rating' : ''}`
+  const less = verdict === 'unrated' ? usualSizes.filter(({ bears }) => nominal > bears) : []
+  if (less.length === 0) return null
+  const names = less.map(({ name }) => name)
+  return `${part} ${power}, more than ${names.length < 2 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`} bear${names.length < 2 ? 's' : ''}`
+}
+
+/** `61 %`, `over 99 %`: never all of it. */
+export function percentOf(probability: number): string {
+  return probability >= 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`
 }

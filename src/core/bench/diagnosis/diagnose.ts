@@ -1,13 +1,14 @@
 import type { Problem } from '../../network'
 import type { Port } from '../circuit'
 import type { Meter } from '../meter'
-import { allPairs, endsOf, keyOf, planOf, type Measurement, type View } from '../plan'
+import { allPairs, endsOf, keyOf, planOf, type View } from '../plan'
 import { judgeReadings, layReadings, type Reading } from '../readings'
 import type { Bench } from '../tolerance'
 import { anySource, anyValue, type Weighed, asMarked, faultsOf, idleShare } from './hypotheses'
 import { priors, type Fault } from './fault'
 import type { Diagnosis, Hypothesis } from './format'
 import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
+import { conclusionOf, type Conclusion } from './conclusion'
 import { nextOf, type NextMeasurement } from './next'
 import { quantityText } from '../../number'
 
@@ -15,6 +16,7 @@ export interface Diagnosed {
   readonly diagnosis: Diagnosis
   /** What the best hypotheses would read at the next measurement, by their place. */
   readonly nextReads: readonly { readonly hypothesis: number; readonly value: number }[]
+  readonly conclusion: Conclusion
 }
 
 type FoundDiagnosis =
@@ -75,6 +77,9 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
   const told = merged.slice(0, mostTold)
   const sum = told.reduce((part, { probability }) => part + probability, 0)
   const names = (node: number) => wiring.nodes[node].points[0]
+  const fits = isFitting(told[0], explained(told[0], data), readings.length)
+  // Nothing is wrong only where nothing speaks against it.
+  const isWell = fits && judged.every(({ verdict }) => verdict === 'agrees' || verdict === 'unknown')
   const alike = told.map((one, i) => told.flatMap((other, j) => (i !== j && !isToldApart(one, other, data) ? [j] : [])))
   const hypotheses = told.map((it, i): Hypothesis => {
     const { bench: there } = it.fitted
@@ -89,14 +94,12 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
       explains: explained(it, data),
       of: readings.length,
       probability: it.probability / sum,
-      text: faultText(view, fault, readings),
+      text: fault.fault === 'none' && !isWell ? 'tolerances alone' : faultText(view, fault, readings),
       alike: alike[i],
     }
   })
-  const taken = new Set(readings.map(({ measurement }) => keyOf({ ...measurement, end: undefined } as Measurement)))
-  const candidates = plan.filter(
-    ({ measurement }) => !taken.has(keyOf({ ...measurement, end: undefined } as Measurement)),
-  )
+  const taken = new Set(readings.map(({ measurement }) => keyOf(measurement)))
+  const candidates = plan.filter(({ measurement }) => !taken.has(keyOf(measurement)))
   const remaining = all.filter(({ probability }) => probability > leastProbability).slice(0, mostRemaining)
   const kept = remaining.reduce((part, { probability }) => part + probability, 0)
   const next = nextOf(
@@ -109,6 +112,12 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
   return {
     ok: true,
     nextReads: readsOf(next, remaining, told),
+    conclusion: conclusionOf(view, laid, judged, hypotheses, {
+      fits,
+      isWell,
+      tooLittle: readings.length < fewest,
+      untouched: untouchedBy(view, all, data),
+    }),
     diagnosis: {
       format: 'nodrel-diagnosis',
       version: 1,
@@ -120,7 +129,7 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
       })),
       hypotheses,
       next: next?.measurement ?? null,
-      fits: isFitting(told[0], explained(told[0], data), readings.length),
+      fits,
       tooLittle: readings.length < fewest,
     },
   }
@@ -152,18 +161,24 @@ function weigh(view: View, data: Data, sourceSpread: number, keep: number): Weig
   })
   const { network, wiring } = view.bench.built
   const resistors = network.parts.flatMap((_, part) => (view.ofPart[part] === undefined ? [] : [part]))
-  const free = resistors.flatMap((part) =>
-    anyValue(
-      base,
-      part,
-      view.ofPart[part] as number,
-      wiring.idle[part] !== null,
-      (priors.free / resistors.length) * (wiring.idle[part] === null ? 1 : idleShare),
-      data,
-      sourceSpread,
-    ),
-  )
-  return [...faults, ...free, ...(view.hasSource ? anySource(base, data) : [])]
+  const isTouched = (port: number) =>
+    [...data.numbers, ...data.overs].some(({ read }) => shown(base, read).slopes[port] !== 0)
+  const isSourceTouched = [...data.numbers, ...data.overs].some(({ read }) => shown(base, read).bySource !== 0)
+  // Of what no reading touches no value is fitted.
+  const free = resistors
+    .filter((part) => isTouched(view.ofPart[part] as number))
+    .flatMap((part) =>
+      anyValue(
+        base,
+        part,
+        view.ofPart[part] as number,
+        wiring.idle[part] !== null,
+        (priors.free / resistors.length) * (wiring.idle[part] === null ? 1 : idleShare),
+        data,
+        sourceSpread,
+      ),
+    )
+  return [...faults, ...free, ...(view.hasSource && isSourceTouched ? anySource(base, data) : [])]
 }
 
 interface Ranked extends Weighed {
@@ -226,6 +241,18 @@ function isToldApart(one: Weighed, other: Weighed, { overs }: Data): boolean {
     a.used.map((_, i) => b.joint.mean[i] - a.joint.mean[i]),
   )
   return product(off, off) > 1
+}
+
+/** Which resistors could be open without any reading telling; and the source, where none is touched by it. */
+function untouchedBy({ bench, hasSource }: View, all: readonly Ranked[], data: Data): number[] {
+  const none = all.find(({ fitted }) => fitted.bench.fault.fault === 'none')
+  if (!none) return []
+  const parts = all.flatMap((it) => {
+    const { fault } = it.fitted.bench
+    return fault.fault === 'open' && !isToldApart(none, it, data) ? [fault.part] : []
+  })
+  const readsSource = [...data.numbers, ...data.overs].some(({ read }) => shown(none.fitted.bench, read).bySource !== 0)
+  return [...(hasSource && !readsSource ? [bench.built.wiring.supply] : []), ...parts.sort((a, b) => a - b)]
 }
 
 /** What each told hypothesis would read next, from the best of what it stands for. */

@@ -4,5 +4,7 @@
  */
 export { diagnose, type Diagnosed } from './diagnose'
 export { diagnosisDeclaration, type Diagnosis, type Hypothesis } from './format'
+export { groupsOf, groupText, type HypothesisGroup } from './groups'
+export type { Conclusion } from './conclusion'
 export { neighbourStep, type Fault, type FaultCode } from './fault'
 export type { NextMeasurement } from './next'

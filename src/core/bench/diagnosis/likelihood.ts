@@ -78,9 +78,11 @@ export function jointOf(bench: Faulty, reads: readonly MeterRead[], sourceSpread
     for (let k = 0; k < count; k++) row[k] = slopes[k] * bench.spread[k]
     row[count] = bench.isLimited ? 0 : bySource * sourceSpread
     const { part, amount } = read.accuracy
-    row[count + 1 + functions[read.probe.kind]] = part * value * Math.sqrt(ofLimit * shared)
+    // A supply's display shares no gain with the meter.
+    const common = read.isDisplay ? 0 : shared
+    row[count + 1 + functions[read.probe.kind]] = part * value * Math.sqrt(ofLimit * common)
     if (bench.isLimited && read.probe.kind === 'total') own[i] = anyCurrent ** 2
-    else own[i] = ofLimit * ((1 - shared) * (part * value) ** 2 + amount ** 2) + 1e-24
+    else own[i] = ofLimit * ((1 - common) * (part * value) ** 2 + amount ** 2) + 1e-24
     return row
   })
   return { mean, factors, own }

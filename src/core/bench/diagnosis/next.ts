@@ -1,5 +1,6 @@
 import type { Meter } from '../meter'
 import {
+  beyondOf,
   noLoading,
   predict,
   quantityOf,
@@ -52,6 +53,7 @@ export function nextOf(
   let best: NextMeasurement | null = null
   let worth = least
   for (const { probe, laid, measurement } of candidates) {
+    if (meter && beyondOf(view, probe, laid, meter)) continue
     const read = meter
       ? readOn(probe, laid, meter, rangeFor(view, probe, laid, meter))
       : readPlainly(probe, laid, plainDigit(view, { laid }))

@@ -7,11 +7,12 @@ import { portsOf, type Port, type Ports } from '../circuit'
 export type Measurement =
   /** With the source out. `lifted`: the part alone, one of its leads free; else in place, across its ends. */
   | { readonly quantity: 'resistance'; readonly of: string; readonly lifted: boolean }
-  | { readonly quantity: 'voltage'; readonly of: string }
+  /** `display`: as the supply itself shows it. */
+  | { readonly quantity: 'voltage'; readonly of: string; readonly display?: true }
   /** The red lead on the first. Of a resistance: with the source out. */
   | { readonly quantity: 'resistance' | 'voltage'; readonly between: readonly [string, string] }
   /** In series with the part, where the path is broken at one of its ends. */
-  | { readonly quantity: 'current'; readonly of: string; readonly end?: 'from' | 'to' }
+  | { readonly quantity: 'current'; readonly of: string; readonly end?: 'from' | 'to'; readonly display?: true }
 
 /** A measurement in the network's own indices. */
 export type Probe =
@@ -21,9 +22,10 @@ export type Probe =
   | { readonly kind: 'whole' }
   /** The red lead on node `red`, the black one on node `black`. */
   | { readonly kind: 'resistance' | 'voltage'; readonly red: number; readonly black: number }
-  | { readonly kind: 'current'; readonly part: number }
-  /** What the source gives. */
-  | { readonly kind: 'total' }
+  /** In series with a part, the path broken at this end of it; at the one nearer + where none is named. */
+  | { readonly kind: 'current'; readonly part: number; readonly end?: 'from' | 'to' }
+  /** What the source gives, broken at its + lead unless told otherwise. */
+  | { readonly kind: 'total'; readonly end?: 'from' | 'to' }
 
 export type FoundProbe =
   | { readonly ok: true; readonly probe: Probe }
@@ -61,9 +63,12 @@ export function probeOf(bench: Pick<Bench, 'built' | 'turned'>, measurement: Mea
   const isSupply = part === wiring.supply
   if (quantity !== 'resistance' && network.parts[wiring.supply].kind === 'terminals')
     return refuse('quantity', `there is no source, so there is no ${quantity} to be measured`)
+  if (isDisplay(measurement) && !isSupply)
+    return refuse('display', `${of} is not the supply, so it shows nothing itself`)
   if (quantity === 'current') {
     if (kind === 'voltmeter') return refuse('of', `${of} is a voltmeter: no current is measured in it`)
-    return found(isSupply ? { kind: 'total' } : { kind: 'current', part })
+    const end = 'end' in measurement && measurement.end !== undefined ? { end: measurement.end } : {}
+    return found(isSupply ? { kind: 'total', ...end } : { kind: 'current', part, ...end })
   }
   if (quantity === 'resistance' && isSupply) return found({ kind: 'whole' })
   if (quantity === 'resistance' && measurement.lifted) {
@@ -80,12 +85,27 @@ export function endsOf({ built, turned }: Pick<Bench, 'built' | 'turned'>, part:
   return turned[part] ? [to[part], from[part]] : [from[part], to[part]]
 }
 
-/** What tells a measurement from the others. */
+/** Which end of a part is the one nearer +. */
+export function nearEndOf({ turned }: Pick<Bench, 'turned'>, part: number): 'from' | 'to' {
+  return turned[part] ? 'to' : 'from'
+}
+
+/** What tells a measurement from the others, wherever the path was broken for it. */
 export function keyOf(measurement: Measurement): string {
   const where = 'between' in measurement ? measurement.between.join(' ') : measurement.of
-  const how =
-    'lifted' in measurement && measurement.lifted ? 'lifted' : 'end' in measurement ? (measurement.end ?? '') : ''
+  const how = 'lifted' in measurement && measurement.lifted ? 'lifted' : isDisplay(measurement) ? 'display' : ''
   return `${measurement.quantity} ${where} ${how}`.trim()
+}
+
+/** Whether two are one measurement; where the path was broken counts as far as both say it. */
+export function isSameMeasurement(a: Measurement, b: Measurement): boolean {
+  const [one, other] = ['end' in a ? a.end : undefined, 'end' in b ? b.end : undefined]
+  return keyOf(a) === keyOf(b) && (one === undefined || other === undefined || one === other)
+}
+
+/** Whether it is what the supply itself shows. */
+export function isDisplay(measurement: Measurement): boolean {
+  return 'display' in measurement && measurement.display === true
 }
 
 /** Which parts carry one current: the source and every resistor that carries any, by their places in `carriers`. */
@@ -108,6 +128,20 @@ export function branchesOf({ wiring }: Bench['built']): Branches {
   const branches = new Sets(carriers.length)
   for (const meeting of at.values()) if (meeting.length === 2) branches.join(meeting[0], meeting[1])
   return { carriers, at, branchOf: (carrier) => branches.find(carrier) }
+}
+
+/** The branch of a current; null where it is that of no path. */
+export function pathOf(built: Bench['built'], probe: Probe): number | null {
+  if (probe.kind !== 'current' && probe.kind !== 'total') return null
+  const { carriers, branchOf } = branchesOf(built)
+  const carrier = carriers.indexOf(probe.kind === 'total' ? built.wiring.supply : probe.part)
+  return carrier < 0 ? null : branchOf(carrier)
+}
+
+/** Whether two currents are one: their parts lie in series. */
+export function isOnePath(built: Bench['built'], a: Probe, b: Probe): boolean {
+  const path = pathOf(built, a)
+  return path !== null && path === pathOf(built, b)
 }
 
 /** A bench with everything that may be measured or go wrong on it seen from its ports. */

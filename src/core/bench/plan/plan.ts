@@ -1,6 +1,6 @@
 import { Sets } from '../../structure'
 import type { Bench } from '../tolerance'
-import { branchesOf, endsOf, probeOf, type Measurement, type Probe, type View } from './measurement'
+import { branchesOf, endsOf, nearEndOf, probeOf, type Measurement, type Probe, type View } from './measurement'
 import { layProbe, noLoading, predict, type Laid } from './predict'
 
 export type PlanGroup = 'resistance' | 'voltage' | 'current'
@@ -56,17 +56,13 @@ export function planOf(view: View): Plan {
       {
         quantity: 'current',
         of: network.parts[part].name,
-        ...(part !== wiring.supply && { end: endNearPlus(view.bench, part) }),
+        ...(part !== wiring.supply && { end: nearEndOf(view.bench, part) }),
       },
       { role, alike },
     )
   for (const { kind, name } of network.parts)
     if (kind === 'ammeter') add({ quantity: 'current', of: name }, { role: 'check' })
   return plan
-}
-
-function endNearPlus({ turned }: Bench, part: number): 'from' | 'to' {
-  return turned[part] ? 'to' : 'from'
 }
 
 /** What a resistor reads between its ends while it is in place, the source out. */

@@ -1,6 +1,7 @@
 import { type Ports, portsOf } from '../circuit'
+import { resistanceInGap } from '../places'
 import { ofPart, betweenNodes, toleranceOf, worstCases, type Bench, type NetworkQuantity } from '../tolerance'
-import { endsOf, portBetween, type Measurement, type Probe, type View } from './measurement'
+import { endsOf, nearEndOf, portBetween, type Measurement, type Probe, type View } from './measurement'
 import { allowance, fullest, usualAccuracy, type Accuracy, type Meter, type Range } from '../meter'
 
 /** What a meter does to what it measures, in ohms. */
@@ -28,8 +29,15 @@ export type Laid =
   | { readonly kind: 'alone' | 'current'; readonly port: number }
   | { readonly kind: 'whole' | 'total' }
   | { readonly kind: 'resistance' | 'voltage'; readonly port: number; readonly turn: 1 | -1 }
-  /** A current of a wire or an ammeter: so many times those of ports and of the source. */
-  | { readonly kind: 'sum'; readonly terms: readonly { readonly port: number | null; readonly times: number }[] }
+  /**
+   * A current of a wire or an ammeter: so many times those of ports and of the source. `resistance` is what a meter in its
+   * place sees, in ohms.
+   */
+  | {
+      readonly kind: 'sum'
+      readonly terms: readonly { readonly port: number | null; readonly times: number }[]
+      readonly resistance: number
+    }
   /** 0 whatever the values are. */
   | { readonly kind: 'nothing' }
 
@@ -114,9 +122,12 @@ const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
   },
   current: {
     quantity: 'current',
-    leads: (bench, { part }) => {
-      const [near] = endsOf(bench, part)
-      return `lift ${bench.built.network.parts[part].name}’s lead at node ${labelOf(bench, near)}: red on the node, black on the free end`
+    leads: (bench, { part, end }) => {
+      const { network, wiring } = bench.built
+      const near = nearEndOf(bench, part)
+      const at = end ?? near
+      const [first, second] = at === near ? ['the node', 'the free end'] : ['the free end', 'the node']
+      return `lift ${network.parts[part].name}’s lead at node ${labelOf(bench, wiring[at][part])}: red on ${first}, black on ${second}`
     },
     lay: (view, { part }) => {
       const { bench } = view
@@ -128,6 +139,14 @@ const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
       if (sum === null || sum.kind !== 'sum') return { kind: 'nothing' }
       return {
         kind: 'sum',
+        resistance: resistanceInGap(
+          bench.built,
+          part,
+          bench.built.network.parts.map((_, i) => {
+            const at = view.ofPart[i]
+            return at === undefined ? undefined : view.ports.resistance[at]
+          }),
+        ),
         terms: sum.terms.map(({ leaf, times }) => ({
           port: leaf,
           times: leaf === null ? times : times * alongPort(view, leaf),
@@ -143,9 +162,12 @@ const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
   },
   total: {
     quantity: 'current',
-    leads: (bench) => {
+    leads: (bench, { end }) => {
       const { network, wiring } = bench.built
-      return `break the path at node ${labelOf(bench, wiring.start)}: lift ${network.parts[wiring.supply].name}’s + lead, red on the free end, black on the node`
+      const { name } = network.parts[wiring.supply]
+      return end === 'to'
+        ? `break the path at node ${labelOf(bench, wiring.finish)}: lift ${name}’s − lead, red on the node, black on the free end`
+        : `break the path at node ${labelOf(bench, wiring.start)}: lift ${name}’s + lead, red on the free end, black on the node`
     },
     lay: () => ({ kind: 'total' }),
     ideal: () => ({ kind: 'sum', terms: [{ of: 'current', leaf: null, times: 1 }] }),
@@ -242,11 +264,13 @@ export function predict(ports: Ports, laid: Laid, volts: number, { across, shunt
     }
     case 'sum': {
       let value = 0
+      // As behind any two points (Thévenin): the shunt lies in series with what it sees.
+      const share = laid.resistance > 0 && shunt > 0 ? 1 / (1 + shunt / laid.resistance) : 1
       for (const { port, times } of laid.terms) {
         const of: Laid = port === null ? { kind: 'total' } : { kind: 'current', port }
         const term = predict(ports, of, volts, noLoading)
-        value += times * term.value
-        for (let k = 0; k < resistors; k++) slopes[k] += times * term.slopes[k]
+        value += share * times * term.value
+        for (let k = 0; k < resistors; k++) slopes[k] += share * times * term.slopes[k]
       }
       return { value, slopes, bySource: volts === 0 ? 0 : value / volts }
     }
@@ -262,6 +286,8 @@ export interface Band {
   readonly max: number
   /** The limits were searched for: it may reach further. */
   readonly atLeast: boolean
+  /** It may be negative for more than the meter's own error. */
+  readonly isSigned: boolean
 }
 
 /** A probe with the meter that it is read on. */
@@ -272,6 +298,8 @@ export interface MeterRead {
   readonly loading: Loading
   /** null without a meter. */
   readonly range: Range | null
+  /** The supply's own display, which is no meter of the bench. */
+  readonly isDisplay: boolean
 }
 
 /** The quantity that a probe measures. */
@@ -288,12 +316,35 @@ export function readOn(probe: Probe, laid: Laid, meter: Meter, range: Range): Me
     accuracy: allowance(meter, range),
     loading: { across: isVoltage ? meter.voltage.resistance : Infinity, shunt: range.shunt },
     range,
+    isDisplay: false,
   }
 }
 
-/** How a reading without a meter is taken. */
-export function readPlainly(probe: Probe, laid: Laid, lastDigit: number): MeterRead {
-  return { probe, laid, accuracy: usualAccuracy(lastDigit), loading: noLoading, range: null }
+/** How a reading without a meter is taken, or off the supply's own display. */
+export function readPlainly(probe: Probe, laid: Laid, lastDigit: number, isDisplay = false): MeterRead {
+  return { probe, laid, accuracy: usualAccuracy(lastDigit), loading: noLoading, range: null, isDisplay }
+}
+
+const isResistance = (probe: Probe) => quantityOf(probe) === 'resistance'
+
+/** What a meter must not, or cannot, be used for: what it would have to bear, in SI units. */
+export interface Beyond {
+  readonly value: number
+  /** The end of its largest range, or what its fuse bears. */
+  readonly limit: number
+  readonly by: 'range' | 'fuse'
+}
+
+/** Whether a voltage or a current is more than a meter bears; null where it is not. */
+export function beyondOf(view: View, probe: Probe, laid: Laid, meter: Meter): Beyond | null {
+  const quantity = quantityOf(probe)
+  if (quantity === 'resistance') return null
+  const largest = meter[quantity].ranges.reduce((most, { to }) => Math.max(most, to), 0)
+  const fuse = quantity === 'current' ? meter.current.fuse : Infinity
+  // As an ideal meter would have it: a shunt must not be what makes it bearable.
+  const value = Math.abs(predict(view.ports, laid, view.volts, noLoading).value)
+  if (value <= Math.min(largest, fuse)) return null
+  return fuse < largest ? { value, limit: fuse, by: 'fuse' } : { value, limit: largest, by: 'range' }
 }
 
 /** The fullest range of a meter for what a probe is expected to show. */
@@ -321,7 +372,14 @@ export function bandsOf(view: View, reads: readonly MeterRead[]): Band[] {
     const off = (value: number) => accuracy.part * Math.abs(value) + accuracy.amount
     const low = shown(min, min < 0)
     const high = shown(max, max >= 0)
-    return { nominal, min: low - off(low), max: high + off(high), atLeast }
+    const least = low - off(low)
+    return {
+      nominal,
+      min: isResistance(reads[i].probe) ? Math.max(0, least) : least,
+      max: high + off(high),
+      atLeast,
+      isSigned: low < 0,
+    }
   })
 }
 

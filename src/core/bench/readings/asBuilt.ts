@@ -1,5 +1,40 @@
+import { isDisplay } from '../plan'
 import { modelOf, toleranceOf, type Bench, type Built } from '../tolerance'
 import type { LaidReading } from './lay'
+
+/** What was read of a resistor alone, or of the source: where it lies against what is marked. All in SI units. */
+export interface OfItself {
+  /** The part. */
+  readonly part: number
+  readonly value: number
+  readonly marked: number
+  /** Its own, as a part of what is marked. */
+  readonly tolerance: number
+  /** How far the meter may be off. */
+  readonly allowed: number
+}
+
+/** What a reading says of a part or of the source itself; null for one of anything else. */
+export function ofItself({ built }: Bench, { reading, probe, read }: LaidReading): OfItself | null {
+  if (reading.value.isOver || !read) return null
+  const { wiring, network, drive } = built
+  const { value } = reading.value
+  const allowed = read.accuracy.part * Math.abs(value) + read.accuracy.amount
+  if (probe.kind === 'alone') {
+    const part = network.parts[probe.part]
+    const marked = part.kind === 'resistor' ? part.resistance?.value : undefined
+    if (marked === undefined) return null
+    return { part: probe.part, value, marked, tolerance: toleranceOf(network, probe.part), allowed }
+  }
+  const isOfSource = probe.kind === 'voltage' && probe.red === wiring.start && probe.black === wiring.finish
+  if (!isOfSource || drive.at !== 'source' || drive.quantity !== 'voltage') return null
+  return { part: wiring.supply, value, marked: drive.value, tolerance: drive.tolerance, allowed }
+}
+
+/** Whether a part, or the source, reads within its own tolerance, as far as the meter can tell. */
+export function isItsOwn({ value, marked, tolerance, allowed }: OfItself): boolean {
+  return Math.abs(value - marked) <= marked * tolerance + allowed
+}
 
 /**
  * A bench with what was measured of it instead of what is marked: each resistor read alone, and the source, where the reading
@@ -10,31 +45,26 @@ import type { LaidReading } from './lay'
  */
 export function asBuilt(bench: Bench, laid: readonly LaidReading[]): Bench | null {
   const { built } = bench
-  const { wiring, network } = built
+  const { wiring } = built
   const resistance = [...built.resistance]
   const tolerance = [...built.tolerance]
-  let drive: Built['drive'] = built.drive
+  let { drive }: Pick<Built, 'drive'> = built
   let isMeasured = false
-  for (const { reading, probe, read } of laid) {
-    if (reading.value.isOver || !read) continue
-    const { value } = reading.value
-    const off = read.accuracy.part + read.accuracy.amount / Math.abs(value)
-    if (probe.kind === 'alone') {
-      const leaf = wiring.live.indexOf(probe.part)
-      if (leaf < 0) continue
-      const marked = built.resistance[leaf]
-      if (!(Math.abs(value - marked) <= marked * (toleranceOf(network, probe.part) + off))) continue
+  // What a meter reads is nearer than what the supply shows.
+  const byDisplay = laid.filter(({ reading }) => isDisplay(reading.measurement))
+  for (const it of [...byDisplay, ...laid.filter((other) => !byDisplay.includes(other))]) {
+    const found = ofItself(bench, it)
+    if (!found || found.value === 0 || !isItsOwn(found)) continue
+    const { part, value, allowed } = found
+    const off = allowed / Math.abs(value)
+    const leaf = wiring.live.indexOf(part)
+    if (part === wiring.supply) drive = { ...drive, value, tolerance: off } as Built['drive']
+    else if (leaf < 0) continue
+    else {
       resistance[leaf] = value
       tolerance[leaf] = off
-      isMeasured = true
     }
-    const isOfSource = probe.kind === 'voltage' && probe.red === wiring.start && probe.black === wiring.finish
-    if (isOfSource && drive.at === 'source' && built.drive.at === 'source' && drive.quantity === 'voltage') {
-      const set = built.drive.value
-      if (!(Math.abs(value - set) <= set * (built.drive.tolerance + off))) continue
-      drive = { ...drive, value, tolerance: off }
-      isMeasured = true
-    }
+    isMeasured = true
   }
   if (!isMeasured) return null
   const now = { ...built, resistance, tolerance, drive }

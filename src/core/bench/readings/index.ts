@@ -13,9 +13,18 @@ export {
   type ReadingsDocument,
   type ReadReadings,
   readingColumns,
+  isYes,
   readingOfRow,
   rowOf,
 } from './read'
 export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
-export { isWithin, judgeReadings, powerOff, verdictCodes, type JudgedReading, type LawFound } from './verdict'
+export {
+  isWithin,
+  judgeReadings,
+  lawsAmong,
+  powerOff,
+  verdictCodes,
+  type JudgedReading,
+  type LawFound,
+} from './verdict'

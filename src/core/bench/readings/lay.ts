@@ -2,6 +2,7 @@ import type { Problem } from '../../network'
 import type { Port } from '../circuit'
 import { fullest, isOver, type Meter, type Range } from '../meter'
 import {
+  isDisplay,
   layProbe,
   pairsOf,
   probeOf,
@@ -52,9 +53,9 @@ export function layReadings(
   const laid = probes.map(({ reading, probe }): LaidReading => {
     const at = layProbe(view, probe)
     if (at === null) return { reading, probe, read: null }
-    if (meter === null) {
+    if (meter === null || isDisplay(reading.measurement)) {
       const lastDigit = reading.value.isOver ? 0 : reading.value.lastDigit
-      return { reading, probe, read: readPlainly(probe, at, lastDigit) }
+      return { reading, probe, read: readPlainly(probe, at, lastDigit, isDisplay(reading.measurement)) }
     }
     return { reading, probe, read: readOn(probe, at, meter, rangeOf(reading, meter[quantityOf(probe)].ranges)) }
   })

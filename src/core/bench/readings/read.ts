@@ -33,6 +33,7 @@ const plainReading = {
   end: optional(
     about('At which end of the part the path was broken.', oneOf(['from', 'to'], 'the end must be from or to')),
   ),
+  display: optional(about("Of the source: as the supply's own display shows it.", flag())),
   at: optional(about('When, as an ISO 8601 date and time.', text({ most: 40 }))),
   note: optional(text({ most: 500 })),
 }
@@ -60,6 +61,7 @@ const titleRule = `the title must be a text of at most ${longestTitle} character
 const plainReadings = object(
   {
     ...head('nodrel-readings'),
+    simulated: optional(about("The readings are a stand-in's.", flag())),
     title: optional(text({ most: longestTitle }, titleRule)),
     meter: optionalOrNull(
       about('A nodrel-meter.', { schema: { type: 'object' }, judge: () => undefined } as Declaration<MeterDocument>),
@@ -169,6 +171,8 @@ export function readReading(
     complain('between', 'a current is measured in a part: name it with of')
   if (raw.lifted === true && (quantity !== 'resistance' || between !== undefined))
     complain('lifted', 'only the resistance of a part is measured with a lead lifted')
+  if (raw.display === true && (quantity === 'resistance' || between !== undefined))
+    complain('display', 'a supply shows its own voltage and current, nothing else')
   if (typeof raw.at === 'string' && raw.at !== '' && Number.isNaN(Date.parse(raw.at)))
     complain('at', 'the time must be a date like 2026-11-25T18:04:00Z')
   const value = quantity ? readValue(raw.value, quantity) : null
@@ -182,14 +186,15 @@ export function readReading(
   }
   if (problems.length > 0 || !quantity || value === null || typeof value === 'string') return { ok: false, problems }
   const of = raw.of as string
+  const shownItself = raw.display === true ? { display: true as const } : {}
   const measurement: Measurement =
     between !== undefined && quantity !== 'current'
       ? { quantity, between: between as [string, string] }
       : quantity === 'resistance'
         ? { quantity, of, lifted: raw.lifted === true }
         : quantity === 'voltage'
-          ? { quantity, of }
-          : { quantity: 'current', of, ...(raw.end !== undefined && { end: raw.end as 'from' | 'to' }) }
+          ? { quantity, of, ...shownItself }
+          : { quantity: 'current', of, ...shownItself, ...(raw.end !== undefined && { end: raw.end as 'from' | 'to' }) }
   return { ok: true, reading: { index, measurement, value, range } }
 }
 
@@ -251,26 +256,58 @@ export function readingsOf(raw: unknown): ReadReadings {
 }
 
 /** The columns of readings as a table, in order. */
-export const readingColumns = ['quantity', 'of', 'between', 'lifted', 'end', 'value', 'range', 'at', 'note'] as const
+export const readingColumns = [
+  'quantity',
+  'of',
+  'between',
+  'lifted',
+  'end',
+  'display',
+  'value',
+  'range',
+  'at',
+  'note',
+] as const
 
 /** One reading as a row of texts, by column. */
 export function rowOf(reading: ReadingDocument): string[] {
-  const { quantity, of = '', between, lifted, end = '', value, range = '', at = '', note = '' } = reading
-  return [quantity, of, between?.join(' ') ?? '', lifted ? 'yes' : '', end, String(value), String(range), at, note]
+  const { quantity, of = '', between, lifted, end = '', display, value, range = '', at = '', note = '' } = reading
+  const yes = (is: boolean | undefined) => (is ? 'yes' : '')
+  return [
+    quantity,
+    of,
+    between?.join(' ') ?? '',
+    yes(lifted),
+    end,
+    yes(display),
+    String(value),
+    String(range),
+    at,
+    note,
+  ]
+}
+
+/** Whether a cell of a table says yes. */
+export function isYes(cell: string): boolean {
+  return /^(?:yes|true|1|x)$/i.test(cell.trim())
 }
 
 /** A row of texts, by the heading of its column, as a reading that is still to be judged; empty cells are absent. */
 export function readingOfRow(cells: Readonly<Record<string, string | undefined>>): Readonly<Record<string, unknown>> {
   const cell = (name: (typeof readingColumns)[number]) => cells[name]?.trim() || undefined
   const between = cell('between')?.split(/[\s,;]+/)
-  const lifted = cell('lifted')
+  const flagged = (name: 'lifted' | 'display') => {
+    const typed = cell(name)
+    return typed !== undefined && isYes(typed) ? true : typed
+  }
   return Object.fromEntries(
     Object.entries({
       quantity: cell('quantity')?.toLowerCase(),
       of: cell('of'),
       between,
-      lifted: lifted === undefined ? undefined : /^(?:yes|true|1|x)$/i.test(lifted) ? true : lifted,
+      lifted: flagged('lifted'),
       end: cell('end'),
+      display: flagged('display'),
       value: cell('value'),
       range: cell('range'),
       at: cell('at'),

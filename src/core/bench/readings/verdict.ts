@@ -1,4 +1,18 @@
-import { bandsOf, type Band, type View, branchesOf, noLoading, predict } from '../plan'
+import {
+  bandsOf,
+  branchesOf,
+  isDisplay,
+  isOnePath,
+  layProbe,
+  noLoading,
+  predict,
+  viewOf,
+  type Band,
+  type Probe,
+  type View,
+} from '../plan'
+import type { Bench } from '../tolerance'
+import { asBuilt, isItsOwn, ofItself } from './asBuilt'
 import type { LaidReading } from './lay'
 
 export const verdictCodes = ['agrees', 'outside', 'against', 'scale', 'reversed', 'over', 'unknown'] as const
@@ -14,14 +28,24 @@ export interface JudgedReading {
   readonly power?: number
   /** Of `against`: the law. */
   readonly law?: LawFound
+  /** Of what agrees: a part, or the source, beyond its own tolerance by no more than the meter may be off. */
+  readonly edge?: Edge
+  /** Of a part alone or of the source: its own tolerance, as a part of what is marked. */
+  readonly tolerance?: number
+}
+
+/** How far a part reads off what is marked, and how far the meter may be, as parts of what is marked. */
+export interface Edge {
+  readonly off: number
+  readonly meter: number
 }
 
 /** The powers of ten that a slip of range or prefix makes. */
 const mostPower = 9
 
 /**
- * The verdict on each reading: within its band it agrees, unless a law that the readings beside it decide speaks against it.
- * Outside it, it looks like a slip where its opposite or a power of ten of it would lie within, and no law confirms it as it
+ * The verdict on each reading: within its band it agrees, unless a law that the readings beside it decide speaks against it,
+ * or what was read of the parts and the source themselves, where that is all within its own tolerance. Outside it, it looks like a slip where its opposite or a power of ten of it would lie within, and no law confirms it as it
  * stands.
  */
 export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedReading[] {
@@ -29,6 +53,7 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedR
   const bands = bandsOf(view, reads)
   const bandOf = laid.map(({ read }) => (read ? bands[reads.indexOf(read)] : null))
   const laws = lawsAmong(view, laid)
+  const built = builtBands(view, laid)
   const isOutside = (i: number) => {
     const { value } = laid[i].reading
     const band = bandOf[i]
@@ -62,13 +87,65 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedR
       return { index, band, verdict: band.max > end || band.max === Infinity ? 'agrees' : 'over' }
     }
     const law = against.get(i)
-    if (isWithin(band, value.value))
-      return law ? { index, band, verdict: 'against', law } : { index, band, verdict: 'agrees' }
+    if (isWithin(band, value.value)) {
+      const against = law ?? againstBuilt(i, built[i], value.value)
+      if (against) return { index, band, verdict: 'against', law: against }
+      return { index, band, verdict: 'agrees', ...itselfOf(view.bench, laid[i]) }
+    }
     if (isWithin(band, -value.value) && !isConfirmed(i, -value.value)) return { index, band, verdict: 'reversed' }
     const power = powerOff(band, value.value)
     if (power !== null && !isConfirmed(i, value.value / 10 ** power)) return { index, band, verdict: 'scale', power }
-    return law ? { index, band, verdict: 'against', law } : { index, band, verdict: 'outside' }
+    return law
+      ? { index, band, verdict: 'against', law }
+      : { index, band, verdict: 'outside', ...itselfOf(view.bench, laid[i]) }
   })
+}
+
+/**
+ * The bands of readings as the bench is built; null of what they are built from, and of all where a part, or the source, reads
+ * beyond its own tolerance: then nobody knows which of the two is so.
+ */
+function builtBands(view: View, laid: readonly LaidReading[]): readonly (Band | null)[] {
+  const itself = laid.map((it) => ofItself(view.bench, it))
+  const now = itself.every((it) => it === null || isItsOwn(it)) ? asBuilt(view.bench, laid) : null
+  if (now === null) return laid.map(() => null)
+  const there = viewOf(now, view.ends.slice(view.ports.resistors))
+  const reads = laid.map(({ probe, read }, i) => {
+    const at = read && !itself[i] ? layProbe(there, probe) : null
+    return read && at && { ...read, laid: at }
+  })
+  const bands = bandsOf(
+    there,
+    reads.flatMap((it) => (it ? [it] : [])),
+  )
+  let next = 0
+  return reads.map((it) => (it ? bands[next++] : null))
+}
+
+function againstBuilt(index: number, band: Band | null, value: number): LawFound | null {
+  if (band === null || isWithin(band, value)) return null
+  const off = Math.abs(value - band.nominal)
+  const allowed = (band.max - band.min) / 2
+  return {
+    law: 'built',
+    at: null,
+    readings: [index],
+    terms: [],
+    off,
+    allowed,
+    holds: false,
+    part: off / Math.abs(value),
+  }
+}
+
+/** What a reading of a part alone, or of the source, says of its own tolerance. */
+function itselfOf(bench: Bench, laid: LaidReading): Pick<JudgedReading, 'edge' | 'tolerance'> {
+  const found = ofItself(bench, laid)
+  if (!found?.marked) return {}
+  const { value, marked, tolerance, allowed } = found
+  const off = value / marked - 1
+  const isBeyond = Math.abs(off) > tolerance * (1 + 1e-9)
+  return { tolerance, ...(isBeyond && { edge: { off, meter: allowed / marked } }) }
 }
 
 /** Whether a value lies within a band. */
@@ -76,9 +153,12 @@ export function isWithin({ min, max }: Pick<Band, 'min' | 'max'>, value: number)
   return value >= min && value <= max
 }
 
-/** The power of ten by which a reading is off, whatever its sign; null where none brings it into its band. */
+/**
+ * The power of ten by which a reading is off, whatever its sign; null where none brings it into its band, or zero lies in
+ * there too, to which every power leads.
+ */
 export function powerOff(band: Pick<Band, 'min' | 'max'>, value: number): number | null {
-  if (value === 0) return null
+  if (value === 0 || isWithin(band, 0)) return null
   for (let size = 1; size <= mostPower; size++)
     for (const power of [size, -size]) if (isWithin(band, value / 10 ** power)) return power
   return null
@@ -86,9 +166,12 @@ export function powerOff(band: Pick<Band, 'min' | 'max'>, value: number): number
 
 /** A law that readings must obey between them. */
 export interface LawFound {
-  readonly law: 'voltage' | 'current' | 'ohm'
+  /** `built`: what was read of the parts and the source themselves. */
+  readonly law: 'voltage' | 'current' | 'ohm' | 'built'
   /** Positions of its readings in the list, in order. */
   readonly readings: readonly number[]
+  /** Of a loop, a node or a path: its readings with their signs, adding to 0 where the law holds; of others none. */
+  readonly terms: readonly { readonly index: number; readonly sign: number }[]
   /** What is over, and how much of it the meter explains, in SI units. */
   readonly off: number
   readonly allowed: number
@@ -109,7 +192,7 @@ interface Value {
  * The laws that are decided by the readings alone: voltages round every loop that they close, currents at every node where
  * all are read and along every path, and V = I·R of every part that has all three.
  */
-function lawsAmong(view: View, laid: readonly LaidReading[]): LawFound[] {
+export function lawsAmong(view: View, laid: readonly LaidReading[]): LawFound[] {
   const values = laid.map((it, index) => valueOf(view, it, index))
   return [...loops(view, laid, values), ...nodes(view, laid, values), ...ohms(view, laid, values)]
 }
@@ -137,6 +220,7 @@ function law(
     law: kind,
     at,
     readings: terms.map(({ index }) => index).sort((a, b) => a - b),
+    terms: terms.map(({ index, sign }) => ({ index, sign })),
     off: Math.abs(off),
     allowed,
     holds: Math.abs(off) <= allowed,
@@ -144,22 +228,24 @@ function law(
   }
 }
 
-/** Kirchhoff's voltage law: each voltage that closes a loop with those before it. */
+/** Kirchhoff's voltage law: each voltage that closes a loop with those before it, the shortest of those loops. */
 function loops({ bench }: View, laid: readonly LaidReading[], values: readonly (Value | null)[]): LawFound[] {
   const tiedTo = (node: number) => bench.built.wiring.nodes[node].tiedTo ?? node
   const beside = new Map<number, { readonly to: number; readonly sign: number; readonly value: Value }[]>()
   const found: LawFound[] = []
-  laid.forEach(({ probe }, i) => {
+  // Loops close over what a meter read rather than over what the supply shows.
+  const isShown = (i: number) => isDisplay(laid[i].reading.measurement)
+  const order = laid.map((_, i) => i).sort((a, b) => Number(isShown(a)) - Number(isShown(b)))
+  order.forEach((i) => {
+    const { probe } = laid[i]
     const value = values[i]
     if (probe.kind !== 'voltage' || value === null) return
     const [red, black] = [tiedTo(probe.red), tiedTo(probe.black)]
     const way = wayBetween(beside, red, black)
-    if (way !== null) {
+    if (way !== null)
       found.push(
         law('voltage', null, [{ ...value, sign: 1 }, ...way.map(({ value: it, sign }) => ({ ...it, sign: -sign }))]),
       )
-      return
-    }
     beside.set(red, [...(beside.get(red) ?? []), { to: black, sign: 1, value }])
     beside.set(black, [...(beside.get(black) ?? []), { to: red, sign: -1, value }])
   })
@@ -235,7 +321,7 @@ function nodes(
   return found
 }
 
-/** Ohm's law of every part whose resistance alone, voltage and current are read; of the whole too. */
+/** Ohm's law of every part whose resistance alone, voltage and current, or that of its path, are read; of the whole too. */
 function ohms({ bench }: View, laid: readonly LaidReading[], values: readonly (Value | null)[]): LawFound[] {
   const { network, wiring } = bench.built
   const last = (fits: (it: LaidReading) => boolean): Value | null => {
@@ -244,10 +330,14 @@ function ohms({ bench }: View, laid: readonly LaidReading[], values: readonly (V
   }
   const of = (name: string, quantity: string) => (it: LaidReading) =>
     it.reading.measurement.quantity === quantity && 'of' in it.reading.measurement && it.reading.measurement.of === name
+  const inPathOf = (part: number) => {
+    const path: Probe = part === wiring.supply ? { kind: 'total' } : { kind: 'current', part }
+    return ({ probe }: LaidReading) => isOnePath(bench.built, probe, path)
+  }
   return network.parts.flatMap(({ name, kind }, part): LawFound[] => {
     if (kind !== 'resistor' && part !== wiring.supply) return []
     const R = last((it) => of(name, 'resistance')(it) && (it.probe.kind === 'alone' || it.probe.kind === 'whole'))
-    const [V, I] = [last(of(name, 'voltage')), last(of(name, 'current'))]
+    const [V, I] = [last(of(name, 'voltage')), last(of(name, 'current')) ?? last(inPathOf(part))]
     if (!R || !V || !I) return []
     const product = I.value * R.value
     const allowed = Math.abs(I.value) * R.allowed + Math.abs(R.value) * I.allowed + I.allowed * R.allowed
@@ -255,6 +345,6 @@ function ohms({ bench }: View, laid: readonly LaidReading[], values: readonly (V
       { ...V, sign: 1 },
       { index: Math.max(R.index, I.index), value: product, allowed, sign: -1 },
     ])
-    return [{ ...found, readings: [R.index, V.index, I.index].sort((a, b) => a - b) }]
+    return [{ ...found, readings: [R.index, V.index, I.index].sort((a, b) => a - b), terms: [] }]
   })
 }

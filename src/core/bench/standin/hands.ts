@@ -1,7 +1,7 @@
 import type { Meter } from '../meter'
 import type { Bench } from '../tolerance'
 import { nodeAt } from '../../structure'
-import type { Measurement } from '../plan'
+import { endsOf, nearEndOf, type Measurement } from '../plan'
 
 /** Where a lead or a jumper can be put: a node, or the free end of a lifted lead of a part. */
 export type Spot = { readonly node: number } | { readonly part: number; readonly end: 'from' | 'to' }
@@ -45,13 +45,19 @@ export function freshBench(bench: Bench, meter: Meter, volts: number): Hands {
     },
     lifted: [],
     jumpers: [],
-    supply: { volts, limit: usualLimit, isOn: false, isOut: isTerminals },
+    supply: { volts, limit: limitFor(bench), isOn: false, isOut: isTerminals },
     isBlown: false,
   }
 }
 
-/** The current limit that a supply is set to at first, in amperes. */
+/** The current limit that a supply is set to at first, in amperes: more than the network takes. */
 const usualLimit = 2
+const headroom = 1.5
+
+function limitFor({ built, model }: Bench): number {
+  const taken = built.drive.at === 'nothing' ? 0 : Math.abs(model.run(built.resistance).supply)
+  return Number.isFinite(taken) ? Math.max(usualLimit, Math.ceil(headroom * taken)) : usualLimit
+}
 
 export function isSameSpot(a: Spot | null, b: Spot | null): boolean {
   if (a === null || b === null) return a === b
@@ -70,6 +76,20 @@ export function withBroken(hands: Hands, part: number, end: 'from' | 'to'): Hand
     red: isSameSpot(hands.red, spot) ? null : hands.red,
     black: isSameSpot(hands.black, spot) ? null : hands.black,
   }
+}
+
+/** The leads that are up and that no jumper joins to anything. */
+export function openLeads({ lifted, jumpers }: Hands): Hands['lifted'] {
+  return lifted.filter((lead) => !jumpers.some(([a, b]) => isSameSpot(a, lead) || isSameSpot(b, lead)))
+}
+
+/** Takes the jumper between two spots out, or puts one there. */
+export function withJumper(hands: Hands, from: Spot, to: Spot): Hands {
+  if (isSameSpot(from, to)) return hands
+  const is = ([a, b]: readonly [Spot, Spot]) =>
+    (isSameSpot(a, from) && isSameSpot(b, to)) || (isSameSpot(a, to) && isSameSpot(b, from))
+  const rest = hands.jumpers.filter((it) => !is(it))
+  return { ...hands, jumpers: rest.length < hands.jumpers.length ? rest : [...rest, [from, to]] }
 }
 
 /**
@@ -95,33 +115,36 @@ export function handsFor(bench: Bench, measurement: Measurement, fresh: Hands): 
   }
   const part = network.parts.findIndex(({ name }) => name === measurement.of)
   if (part < 0) return hands
-  const [near, far] = bench.turned[part] ? (['to', 'from'] as const) : (['from', 'to'] as const)
+  const near = nearEndOf(bench, part)
+  const far = near === 'from' ? 'to' : 'from'
   const at = (end: 'from' | 'to') => ({ node: wiring[end][part] })
+  if ('display' in measurement && measurement.display) return { ...hands, red: null, black: null }
   if (quantity === 'current') {
-    const free = { part, end: near }
-    const broken = withBroken(hands, part, near)
+    const end = ('end' in measurement && measurement.end) || near
+    const free = { part, end }
+    const broken = withBroken(hands, part, end)
     // The source drives out at its + end, a part takes in at its own.
-    return part === wiring.supply
-      ? { ...broken, red: free, black: at(near) }
-      : { ...broken, red: at(near), black: free }
+    const isInto = (part === wiring.supply) !== (end === near)
+    return isInto ? { ...broken, red: at(end), black: free } : { ...broken, red: free, black: at(end) }
   }
   if ('lifted' in measurement && measurement.lifted)
     return { ...withBroken(hands, part, far), red: at(near), black: { part, end: far } }
   return { ...hands, red: at(near), black: at(far) }
 }
 
-/** What the meter measures as it lies: the plan's own measurement where it is one; null where no row could take it. */
-export function measurementAt({ built, turned }: Bench, hands: Hands): Measurement | null {
-  const { network, wiring } = built
+/**
+ * What the meter measures as it lies: everything that a row of the log may be of, the source and the resistors first, what
+ * lies between any two nodes last; none where a lead is off, or an ammeter lies in no path.
+ */
+export function measurementsAt(bench: Bench, hands: Hands): readonly Measurement[] {
+  const { network, wiring } = bench.built
   const { red, black, function: quantity, lifted } = hands
-  if (!red || !black) return null
-  const point = (node: number) => wiring.nodes[node].points[0]
+  if (!red || !black) return []
   if (quantity === 'current') {
     // In the path: one lead on the free end, the other on the node that it was lifted from.
     const [free, other] = 'part' in red ? [red, black] : 'part' in black ? [black, red] : [null, null]
-    if (!free || !other || !('node' in other) || wiring[free.end][free.part] !== other.node) return null
-    const of = network.parts[free.part].name
-    return free.part === wiring.supply ? { quantity, of } : { quantity, of, end: free.end }
+    if (!free || !other || !('node' in other) || wiring[free.end][free.part] !== other.node) return []
+    return [{ quantity, of: network.parts[free.part].name, end: free.end }]
   }
   if (quantity === 'resistance') {
     // Across a part of which one lead is up.
@@ -129,20 +152,28 @@ export function measurementAt({ built, turned }: Bench, hands: Hands): Measureme
       const far = wiring[end === 'from' ? 'to' : 'from'][part]
       const spots = [red, black]
       const onFree = spots.some((spot) => 'part' in spot && spot.part === part && spot.end === end)
-      return onFree && spots.some((spot) => 'node' in spot && spot.node === far) && part !== wiring.supply
+      const isResistor = network.parts[part].kind === 'resistor'
+      return isResistor && onFree && spots.some((spot) => 'node' in spot && spot.node === far)
     })
-    if (alone) return { quantity, of: network.parts[alone.part].name, lifted: true }
+    if (alone) return [{ quantity, of: network.parts[alone.part].name, lifted: true }]
   }
-  if (!('node' in red) || !('node' in black) || red.node === black.node) return null
-  const ends = [red.node, black.node]
-  if (quantity === 'resistance' && ends.includes(wiring.start) && ends.includes(wiring.finish))
-    return { quantity, of: network.parts[wiring.supply].name, lifted: false }
-  // The ends of a part, the red lead where the plan has it.
-  const parts = [wiring.supply, ...wiring.live]
-  const part = parts.find((it) => {
-    const [a, b] = turned[it] ? [wiring.to[it], wiring.from[it]] : [wiring.from[it], wiring.to[it]]
+  if (!('node' in red) || !('node' in black)) return []
+  const lies = (part: number) => {
+    const [a, b] = endsOf(bench, part)
     return (a === red.node && b === black.node) || (a === black.node && b === red.node)
-  })
-  if (part !== undefined && quantity === 'voltage') return { quantity, of: network.parts[part].name }
-  return { quantity, between: [point(red.node), point(black.node)] }
+  }
+  const isWhole = lies(wiring.supply)
+  const found: Measurement[] = []
+  if (quantity === 'resistance' && isWhole)
+    found.push({ quantity, of: network.parts[wiring.supply].name, lifted: false })
+  if (quantity === 'voltage') {
+    if (isWhole) found.push({ quantity, of: network.parts[wiring.supply].name })
+    for (const kind of ['resistor', 'voltmeter'])
+      network.parts.forEach((part, i) => {
+        if (part.kind === kind && lies(i)) found.push({ quantity, of: part.name })
+      })
+  }
+  const point = (node: number) => wiring.nodes[node].points[0]
+  if (red.node !== black.node) found.push({ quantity, between: [point(red.node), point(black.node)] })
+  return found
 }

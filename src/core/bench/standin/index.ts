@@ -20,6 +20,8 @@ export {
   type MeterFunction,
   type Spot,
   handsFor,
-  measurementAt,
+  measurementsAt,
+  openLeads,
+  withJumper,
 } from './hands'
 export { readBench, type BenchReading, type BenchWarning } from './read'

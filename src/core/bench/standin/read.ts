@@ -1,7 +1,9 @@
 import { potentials, type Edge } from '../circuit'
+import { joins } from '../../structure'
+import { placesOf } from '../places'
 import { isOver, resolutionOf, type Meter, type Range } from '../meter'
 import type { Bench } from '../tolerance'
-import { isSameSpot, type Hands, type Spot } from './hands'
+import { openLeads, type Hands, type Spot } from './hands'
 import { numbersFrom, type Truth } from './truth'
 
 /** What should be said of what the hands are doing. */
@@ -54,7 +56,7 @@ export function readBench(bench: Bench, truth: Truth, hands: Hands, meter: Meter
     else if (!hands.supply.isOut) warnings.push('supply-in')
   }
   if (hands.function === 'current' && isLaid && isAcross(bench, hands)) warnings.push('amps-across')
-  if (hands.function === 'voltage' && hands.lifted.length > 0) warnings.push('lead-up')
+  if (hands.function === 'voltage' && openLeads(hands).length > 0) warnings.push('lead-up')
   const blows = hands.function === 'current' && !hands.isBlown && real !== null && Math.abs(real) > meter.current.fuse
   if (hands.function === 'current' && hands.isBlown) warnings.push('fuse-blown')
   const lastDigit = resolutionOf(meter, range)
@@ -116,14 +118,19 @@ interface Solved {
 }
 
 function solveBench({ built }: Bench, truth: Truth, hands: Hands, meter: Meter, range: Range): Solved {
-  const { wiring } = built
-  const nodes = wiring.nodes.length
-  const index = (spot: Spot) =>
-    'node' in spot ? spot.node : nodes + hands.lifted.findIndex((it) => isSameSpot(it, spot))
+  const { wiring, network } = built
+  // An ammeter with a lead up parts its node: what it was lifted from is the node then, what it still hangs on its free end.
+  const opened = hands.lifted.filter(({ part }) => joins(network.parts[part]))
+  const places = placesOf(built, new Set(opened.map(({ part }) => part)))
+  const placeOf = (node: number) => {
+    const lead = opened.find(({ part }) => wiring.from[part] === node)
+    return places.of(lead ? network.parts[lead.part][lead.end] : wiring.nodes[node].points[0])
+  }
   const endOf = (part: number, end: 'from' | 'to') => {
     const at = hands.lifted.findIndex((it) => it.part === part && it.end === end)
-    return at >= 0 ? nodes + at : wiring[end][part]
+    return at >= 0 ? places.count + at : places.of(network.parts[part][end])
   }
+  const index = (spot: Spot) => ('node' in spot ? placeOf(spot.node) : endOf(spot.part, spot.end))
   const edges: Edge[] = []
   const resistors: { part: number; a: number; b: number; conductance: number }[] = []
   for (const [part, R] of truth.ohms) {
@@ -132,9 +139,11 @@ function solveBench({ built }: Bench, truth: Truth, hands: Hands, meter: Meter, 
     resistors.push(edge)
     edges.push(edge)
   }
-  for (const [a, b] of truth.bridges) edges.push({ a, b, conductance: 1 / joint })
+  for (const part of new Set(opened.map((lead) => lead.part)))
+    edges.push({ a: endOf(part, 'from'), b: endOf(part, 'to'), conductance: 1 / joint })
+  for (const [a, b] of truth.bridges) edges.push({ a: placeOf(a), b: placeOf(b), conductance: 1 / joint })
   for (const [one, other] of hands.jumpers) edges.push({ a: index(one), b: index(other), conductance: 1 / joint })
-  const count = nodes + hands.lifted.length
+  const count = places.count + hands.lifted.length
   const red = hands.red && index(hands.red)
   const black = hands.black && index(hands.black)
   const isLaid = red !== null && black !== null

@@ -1,0 +1,14 @@
+import { useSyncExternalStore } from 'react'
+
+/** Whether a media query holds now; false where there is no window to ask. */
+export function useMatch(query: string): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const list = matchMedia(query)
+      list.addEventListener('change', changed)
+      return () => list.removeEventListener('change', changed)
+    },
+    () => matchMedia(query).matches,
+    () => false,
+  )
+}
