@@ -14,6 +14,7 @@ import {
   readingsOf,
   readMeter,
   viewOf,
+  type Diagnosed,
   type Diagnosis,
   type Hypothesis,
   type Measurement,
@@ -33,12 +34,16 @@ function benchFor(of: NetworkDocument) {
   return bench
 }
 
-function diagnosed(of: NetworkDocument, readings: readonly ReadingDocument[], on: Meter | null = meter): Diagnosis {
+function concluded(of: NetworkDocument, readings: readonly ReadingDocument[], on: Meter | null = meter): Diagnosed {
   const read = readingsOf({ format: 'nodrel-readings', version: 1, title: '', readings })
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
   const found = diagnose(benchFor(of), read.readings, on)
   if (!found.ok) throw new Error(JSON.stringify(found.problems))
-  return found.diagnosis
+  return found
+}
+
+function diagnosed(...of: Parameters<typeof concluded>): Diagnosis {
+  return concluded(...of).diagnosis
 }
 
 /** The red lead on the end nearer to +, as the plan says. */
@@ -293,4 +298,88 @@ test('a bridge network is diagnosed like any other', () => {
   const random = randomNumbers(4)
   const { hypotheses } = diagnosed(of, readAll(of, { fault: 'open', part: 'R4' }, usual(of), random))
   expect(hypotheses[0]).toMatchObject({ fault: 'open', parts: ['R4'] })
+})
+
+test('of 500 benches, right and wrong, no two sentences contradict: what is red is not also green', () => {
+  const seen = new Map<string, number>()
+  for (let seed = 1; seed <= 500; seed++) {
+    const random = randomNumbers(77 * seed)
+    const of = randomNetwork(seed, 2 + (seed % 5))
+    const kinds = ['nothing', ...faultKinds, 'out of tolerance', 'slip', 'two'] as const
+    const kind = kinds[seed % kinds.length]
+    const isBuilt = kind !== 'nothing' && kind !== 'out of tolerance' && kind !== 'slip' && kind !== 'two'
+    const fault: BuiltFault =
+      (isBuilt && randomFault(of, kind, random)) ||
+      (kind === 'out of tolerance' ? { fault: 'value', part: 'R1', times: 0.9 + 0.2 * random() } : { fault: 'none' })
+    const alone = of.parts.flatMap((part) =>
+      part.kind === 'resistor' ? [{ quantity: 'resistance', of: part.name, lifted: true } as const] : [],
+    )
+    const all: Measurement[] = [{ quantity: 'voltage', of: 'E1' }, ...alone, ...usual(of)]
+    const some = all.filter(() => random() < 0.7)
+    const readings = readAll(of, fault, some, random)
+    if (readings.length === 0) continue
+    // A reading that nobody took like that; one that is off by a little.
+    const spoilt = readings.map((reading, i): ReadingDocument => {
+      const value = Number(reading.value)
+      if ((kind !== 'slip' && kind !== 'two') || i > (kind === 'two' ? 1 : 0) || Number.isNaN(value)) return reading
+      return { ...reading, value: String(value * (kind === 'slip' ? 1.06 : 1.4)) }
+    })
+    const { diagnosis, conclusion } = concluded(of, spoilt)
+    const red = diagnosis.readings.filter(({ verdict }) => verdict !== 'agrees' && verdict !== 'unknown')
+    const nothing = diagnosis.hypotheses.find((it) => it.fault === 'none')
+    const what = `${seed} ${kind}: ${JSON.stringify({ conclusion, red, fits: diagnosis.fits })}`
+    const isGood = conclusion.is === 'well' || conclusion.is === 'open'
+    if (red.length > 0 && isGood) throw new Error(`good over red: ${what}`)
+    if (!diagnosis.fits && !diagnosis.tooLittle && conclusion.is !== 'unexplained') throw new Error(`unfit: ${what}`)
+    if ((red.length > 0 || !diagnosis.fits) && nothing?.text.includes('nothing is wrong'))
+      throw new Error(`nothing is wrong, though: ${what}`)
+    if (conclusion.is === 'well' && (!diagnosis.fits || diagnosis.hypotheses[0].fault !== 'none'))
+      throw new Error(`well, though: ${what}`)
+    if (conclusion.is === 'fault' && !diagnosis.fits) throw new Error(`a fault that does not fit: ${what}`)
+    seen.set(conclusion.is, (seen.get(conclusion.is) ?? 0) + 1)
+  }
+  for (const is of ['well', 'open', 'fault', 'beyond', 'unexplained']) expect(seen.get(is) ?? 0).toBeGreaterThan(3)
+})
+
+test('nothing is concluded of what no reading touches', () => {
+  const of = document(['E1 A C 10', 'R1 A B 50', 'R2 B C 100', 'R3 B C 100'])
+  // One resistance says nothing of the source, nor of the other parts.
+  const one = concluded(of, [{ quantity: 'resistance', of: 'R1', lifted: true, value: '50.1' }])
+  expect(one.diagnosis.hypotheses.filter(({ fault }) => fault === 'source')).toEqual([])
+  expect(one.conclusion).toMatchObject({ is: 'open' })
+  const two = concluded(of, [
+    { quantity: 'resistance', of: 'R1', lifted: true, value: '50.1' },
+    { quantity: 'resistance', of: 'R2', lifted: true, value: '99.2' },
+  ])
+  expect(two.conclusion.is).toBe('open')
+  expect(two.conclusion.rests).toContain('nothing is said of it: E1 and R3')
+})
+
+test('a part beyond its own tolerance is outside, or at the edge as far as the meter may be off; one verdict says so', () => {
+  const of = document(['E1 A C 10', 'R1 A B 50', 'R2 B C 100'])
+  const readings = (R2: string): ReadingDocument[] => [
+    { quantity: 'resistance', of: 'R2', lifted: true, value: R2 },
+    { quantity: 'resistance', of: 'R1', lifted: true, value: '50' },
+    { quantity: 'voltage', of: 'E1', value: '10' },
+  ]
+  const edge = concluded(of, readings('105.9'))
+  expect(edge.diagnosis.readings[0].verdict).toBe('agrees')
+  expect(edge.conclusion.rests).toContain('At the edge of its tolerance: R(R2).')
+  const outside = concluded(of, readings('107'))
+  expect(outside.diagnosis.readings[0].verdict).toBe('outside')
+  expect(outside.conclusion.is).not.toBe('well')
+  expect(outside.conclusion.text + outside.conclusion.rests).toContain('R2')
+  // V = I·R with the total current, where it is that part's: 10 V over 150 Ω are 66.7 mA.
+  const total = concluded(of, [
+    { quantity: 'resistance', of: 'R1', lifted: true, value: '52' },
+    { quantity: 'voltage', of: 'R1', value: '3.2' },
+    { quantity: 'current', of: 'E1', value: '68 mA' },
+  ])
+  expect(total.diagnosis.readings.map(({ verdict }) => verdict)).toContain('against')
+  // The supply's own read-out counts by its own accuracy, and no other part has one.
+  const shown = concluded(of, [
+    { quantity: 'voltage', of: 'E1', value: '10.15', display: true },
+    { quantity: 'current', of: 'E1', value: '0.07', display: true },
+  ])
+  expect(shown.diagnosis.readings.map(({ verdict }) => verdict)).toEqual(['agrees', 'agrees'])
 })

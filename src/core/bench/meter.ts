@@ -40,7 +40,8 @@ export function usualAccuracy(lastDigit: number): Accuracy {
 
 /** The accuracy of a range: per cent of the reading, and counts of its last digit. */
 export function allowance(meter: Pick<Meter, 'counts'>, range: Range): Accuracy {
-  return { part: range.percent / 100, amount: range.counts * resolutionOf(meter, range) }
+  // A display is never nearer than half of its last digit.
+  return { part: range.percent / 100, amount: Math.max(0.5, range.counts) * resolutionOf(meter, range) }
 }
 
 /** One range of a meter, its values in SI units. */

@@ -34,10 +34,10 @@ export function placesOf({ network }: Bench['built'], opened: ReadonlySet<number
 }
 
 /**
- * The resistance that a meter sees in the gap of a wire or an ammeter, the source a short: what its shunt adds to. Infinity
+ * The resistance that a meter sees in the gap of a part without resistance, the source a short: what its shunt adds to. Infinity
  * where nothing closes the circuit there, 0 where other wire does.
  *
- * @param ohms of each resistor, by part index; undefined for other parts
+ * @param ohms of each resistor but this part, by part index; undefined for other parts
  */
 export function resistanceInGap(built: Bench['built'], part: number, ohms: readonly (number | undefined)[]): number {
   const { network, wiring } = built

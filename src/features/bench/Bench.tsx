@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { isDisplay, isOnePath, meters, probeOf, readMeter, type Measurement } from '@/core/bench'
@@ -11,7 +12,7 @@ import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useReady } from '@/ui/awake'
-import { useMatch } from '@/ui/useMatch'
+import { phone, useMatch } from '@/ui/useMatch'
 import { BenchBar, sides, type BenchSide } from './BenchBar'
 import { benchPictureOf } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
@@ -204,6 +205,14 @@ function LaidBench({
       if (side === 'own' || side === 'standin') setSide(its === 'real' ? 'own' : 'standin')
     }
   }
+  // The row that the plan has next, until one is chosen.
+  const shownRows = inOrder(log)
+  const firstOpen = shownRows.find(isOpen) ?? null
+  const step = (by: number) => {
+    const from = active ?? firstOpen
+    const at = from === null ? -by : shownRows.indexOf(from)
+    setActive(shownRows.at((at + by + shownRows.length) % shownRows.length)?.key ?? null)
+  }
   const acts: RowActs = {
     onActive: ({ key }) => setActive(key),
     onRead: ({ measurement }, value) => read(measurement, value),
@@ -235,7 +244,7 @@ function LaidBench({
         className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0"
       >
         <h1 className="sr-only">Bench</h1>
-        <div className="grid min-w-0 content-start gap-4">
+        <div className={clsx('grid min-w-0 content-start gap-4', isPhone && side === 'standin' && 'order-last')}>
           <p className="hidden text-lg font-semibold print:block">
             {network.title || 'Untitled network'} · {run?.title ?? 'bench sheet'}
             {kind === 'simulated' && run && run.readings.length > 0 ? ' · simulated' : ''}
@@ -300,7 +309,8 @@ function LaidBench({
                 meter={standInMeter}
                 state={standIn}
                 rows={log.rows}
-                chosen={active}
+                chosen={active ?? firstOpen}
+                onStep={step}
                 onRead={read}
               />
               {seed.faults > 0 && run && (
@@ -341,8 +351,6 @@ function LaidBench({
   )
 }
 
-const phone = '(max-width: 639px)'
-
 function sideOf(place: BenchPlace | null): BenchSide {
   return sides.find(({ key }) => key === place?.side)?.key ?? 'standin'
 }
@@ -356,12 +364,19 @@ function likeLast(list: Runs['list']): Parameters<typeof newRun>[1] {
 }
 
 /** The row after one that is still to be read; from the first where none comes after; null where all are. */
-function nextOpenAfter({ rows }: Log, key: string): string | null {
-  const shown = groupKeys.flatMap((group) => rowsOf({ rows }, group))
+function nextOpenAfter(log: Log, key: string): string | null {
+  const shown = inOrder(log)
   const at = shown.findIndex((row) => row.key === key)
-  const isOpen = (row: LogRow) => row.key !== key && row.reading === null && row.beyond === null
-  return (shown.slice(at + 1).find(isOpen) ?? shown.find(isOpen))?.key ?? null
+  const isNext = (row: LogRow) => row.key !== key && isOpen(row)
+  return (shown.slice(at + 1).find(isNext) ?? shown.find(isNext))?.key ?? null
 }
+
+/** The rows as they stand on the screen. */
+function inOrder(log: Log): readonly LogRow[] {
+  return groupKeys.flatMap((group) => rowsOf(log, group))
+}
+
+const isOpen = ({ reading, beyond }: LogRow) => reading === null && beyond === null
 
 function isSamePath({ bench }: Planning, a: Measurement, b: Measurement): boolean {
   const [one, other] = [probeOf(bench, a), probeOf(bench, b)]

@@ -6,7 +6,9 @@ import { problemText } from '@/ui/api'
 import { Button, SwitchButton } from '@/ui/Button'
 import { FileField } from '@/ui/FileField'
 import { Commands, type Command } from '@/ui/commands'
+import { Select } from '@/ui/controls'
 import { Dialog } from '@/ui/Dialog'
+import { phone, useMatch } from '@/ui/useMatch'
 import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { MeterEditor } from './MeterEditor'
@@ -64,6 +66,7 @@ export function BenchBar({
   /** Changes the open run, or the one that it begins. */
   readonly onEdit: (how: (run: RunDocument) => RunDocument) => Promise<void>
 }) {
+  const isPhone = useMatch(phone)
   const [dialog, setDialog] = useState<'meter' | 'fault' | 'title' | 'circuit' | null>(null)
   const close = () => setDialog(null)
   const [refused, setRefused] = useState<RefusedReadings | null>(null)
@@ -133,19 +136,29 @@ export function BenchBar({
       <Button className="h-9" onClick={() => setDialog('meter')}>
         Meter: <span className="font-semibold">{meter?.name ?? 'none'}</span>
       </Button>
-      <div role="group" aria-label="Beside the log" className="flex flex-wrap">
-        {sides.map(({ key, name }) => (
-          <SwitchButton key={key} isOn={side === key} onClick={() => onSide(key)}>
-            {name}
-          </SwitchButton>
-        ))}
-      </div>
+      {isPhone ? (
+        <Select
+          label="Beside the log"
+          value={side}
+          options={sides.map(({ key, name }) => ({ value: key, name }))}
+          onChange={onSide}
+          className="!h-9"
+        />
+      ) : (
+        <div role="group" aria-label="Beside the log" className="flex flex-wrap">
+          {sides.map(({ key, name }) => (
+            <SwitchButton key={key} isOn={side === key} onClick={() => onSide(key)}>
+              {name}
+            </SwitchButton>
+          ))}
+        </div>
+      )}
       {side === 'standin' && (
         <Button className="h-9" onClick={() => setDialog('fault')}>
           {run && seedOf(run).faults > 0 ? 'Another fault…' : 'Hide a fault…'}
         </Button>
       )}
-      <span className="ml-auto flex flex-wrap items-center gap-2">
+      <span className="ml-auto flex flex-wrap items-center gap-2 max-sm:hidden">
         {runs.saving && <SavingState saving={runs.saving} notKept={runs.notKept} className="text-xs text-soft" />}
         <Button
           tip="Print the plan as a bench sheet"

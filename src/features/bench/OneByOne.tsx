@@ -72,7 +72,6 @@ export function OneByOne({
           <Sign row={last} />
         </p>
       )}
-      {drawn && <PlanDrawing planning={planning} drawn={drawn} measurement={measurement} meter={meter} />}
       <div data-row={row.key} className="grid gap-2 rounded-md border border-line bg-sheet p-3">
         <p className="text-xs text-soft">
           {at + 1} of {rows.length} · {caution?.name}: {caution?.first}
@@ -129,6 +128,7 @@ export function OneByOne({
           </Button>
         </div>
       </div>
+      {drawn && <PlanDrawing planning={planning} drawn={drawn} measurement={measurement} meter={meter} />}
     </section>
   )
 }

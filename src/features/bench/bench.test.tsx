@@ -453,7 +453,7 @@ test('on a phone one measurement at a time, with a pad of keys', async () => {
   window.matchMedia = (query) => ({ ...wide(query), matches: query.includes('639') })
   try {
     await open(Bench, pair)
-    await own()
+    await select(labelled('Beside the log'), 'My own meter')
     const pad = () => screen.getByRole('group', { name: 'Keys for the value' })
     const one = screen.getByRole('region', { name: 'One measurement at a time' })
     for (const key of ['1', '0', '0', '9']) await click(button(key, pad()))

@@ -42,7 +42,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
     x: left - room.side,
     y: -room.above,
     width: right - left + 2 * room.side,
-    height: picture.height + room.above + room.below,
+    height: picture.height + room.above + (reach ? room.below : 0),
   }
   const isUp = ({ part, end }: DrawnLead) => hands.lifted.some((it) => it.part === part && it.end === end)
   const words = wordsOn(
@@ -338,7 +338,7 @@ function Supply({
   const { supply, lifted } = hands
   if (supply.isOut)
     return (
-      <text x={ends.start.x} y={ends.start.y - 12} textAnchor="middle" className="fill-soft text-[11px]">
+      <text x={terminals.start.x - 12} y={ends.start.y - 12} className="fill-soft text-[11px]">
         supply out
       </text>
     )

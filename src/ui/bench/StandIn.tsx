@@ -2,7 +2,6 @@ import clsx from 'clsx'
 import { useMemo, useState } from 'react'
 import {
   isDisplay,
-  isOnePath,
   isSameMeasurement,
   isSameSpot,
   openLeads,
@@ -21,6 +20,7 @@ import type { BenchPicture } from './benchPicture'
 import type { LogRow, Planning } from './laid'
 import { asRead, benchText, leadsText, rangeText, rowName, slipOf, verdictSigns, verdictText, type Slip } from './words'
 import { StandInDrawing } from './StandInDrawing'
+import { targetAmong, targetsOf, type Target } from './targets'
 import type { StandInState } from './useStandIn'
 import { TypedQuantity } from './TypedQuantity'
 
@@ -40,13 +40,6 @@ const warningTexts = {
   limited: 'The supply limits its current: the network takes more than it may give.',
 } as const
 
-/** A row that a reading may be written into. */
-interface Target {
-  readonly measurement: Measurement
-  /** null where it would be a new one. */
-  readonly row: LogRow | null
-}
-
 /** What is asked before a reading is written down. */
 type Question =
   | { readonly ask: 'slip'; readonly target: Target; readonly slip: Slip }
@@ -61,6 +54,7 @@ export function StandIn({
   state,
   rows,
   chosen = null,
+  onStep,
   onRead,
 }: {
   readonly planning: Planning
@@ -70,6 +64,8 @@ export function StandIn({
   readonly rows: readonly LogRow[]
   /** The row that is being taken. */
   readonly chosen?: LogRow | null
+  /** Goes so many rows on or back. */
+  readonly onStep?: (by: number) => void
   readonly state: StandInState
   readonly onRead: (measurement: Measurement, value: string, range?: string) => void
 }) {
@@ -173,6 +169,16 @@ export function StandIn({
             <Button look="plain" className="!min-h-7 text-xs" onClick={() => state.setUp(chosen.measurement)}>
               Do it for me
             </Button>
+          )}
+          {onStep && (
+            <>
+              <Button look="plain" className="!min-h-7 text-xs" onClick={() => onStep(-1)}>
+                Row before
+              </Button>
+              <Button look="plain" className="!min-h-7 text-xs" onClick={() => onStep(1)}>
+                Next row
+              </Button>
+            </>
           )}
         </p>
       )}
@@ -303,27 +309,6 @@ export function StandIn({
       )}
     </section>
   )
-}
-
-/** What the meter measures as it lies, with the rows of the log that it is for. */
-function targetsOf({ bench }: Planning, rows: readonly LogRow[], measurements: readonly Measurement[]): Target[] {
-  const all = measurements.map((measurement): Target => {
-    const found = probeOf(bench, measurement)
-    const row =
-      rows.find((it) => isSameMeasurement(it.measurement, measurement)) ??
-      // A path that is broken elsewhere than planned is that row all the same, while nothing is read in it.
-      rows.find((it) => found.ok && it.reading === null && isOnePath(bench.built, it.probe, found.probe))
-    return { measurement, row: row ?? null }
-  })
-  const known = all.filter(({ row }) => row !== null)
-  return known.length > 0 ? known : all.slice(0, 1)
-}
-
-/** The row that is chosen, then an empty one, then the only one; null where it has to be asked. */
-function targetAmong(targets: readonly Target[], chosen: LogRow | null): Target | null {
-  const isChosen = ({ row }: Target) => row !== null && row.key === chosen?.key
-  const isEmpty = ({ row }: Target) => row === null || row.reading === null
-  return targets.find(isChosen) ?? targets.find(isEmpty) ?? (targets.length === 1 ? targets[0] : null)
 }
 
 function leadUpText(up: readonly string[]): string {

@@ -1,3 +1,4 @@
+import { isZeroOhm } from '../../structure'
 import { type Ports, portsOf } from '../circuit'
 import { resistanceInGap } from '../places'
 import { ofPart, betweenNodes, toleranceOf, worstCases, type Bench, type NetworkQuantity } from '../tolerance'
@@ -133,20 +134,18 @@ const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
       const { bench } = view
       const port = view.ofPart[part]
       // The current is positive as it enters at the end nearer to +.
-      if (port !== undefined) return isUndefinedIn(bench, part) ? null : { kind: 'current', port }
+      if (port !== undefined) {
+        if (isUndefinedIn(bench, part)) return null
+        return isZeroOhm(bench.built.network.parts[part])
+          ? { kind: 'sum', terms: [{ port, times: 1 }], resistance: gapOf(view, part) }
+          : { kind: 'current', port }
+      }
       const sum = ofPart(bench.built, bench.model, part, 'current')
       if (sum === undefined) return null
       if (sum === null || sum.kind !== 'sum') return { kind: 'nothing' }
       return {
         kind: 'sum',
-        resistance: resistanceInGap(
-          bench.built,
-          part,
-          bench.built.network.parts.map((_, i) => {
-            const at = view.ofPart[i]
-            return at === undefined ? undefined : view.ports.resistance[at]
-          }),
-        ),
+        resistance: gapOf(view, part),
         terms: sum.terms.map(({ leaf, times }) => ({
           port: leaf,
           times: leaf === null ? times : times * alongPort(view, leaf),
@@ -155,8 +154,8 @@ const sorts: { readonly [K in Probe['kind']]: Sort<Of<K>> } = {
     },
     ideal: (view, { part }, laid) => {
       const { built, model } = view.bench
-      if (laid.kind !== 'current') return ofPart(built, model, part, 'current') ?? nothing
       const leaf = built.wiring.live.indexOf(part)
+      if (leaf < 0 && laid.kind !== 'current') return ofPart(built, model, part, 'current') ?? nothing
       return leaf < 0 ? nothing : { kind: 'sum', terms: [{ of: 'current', leaf, times: alongPort(view, leaf) }] }
     },
   },
@@ -186,6 +185,15 @@ export function leadsOf(bench: Bench, probe: Probe): string {
 /** Lays a probe on the ports of a view; null where nothing is known of what it measures. */
 export function layProbe(view: View, probe: Probe): Laid | null {
   return sortOf(probe).lay(view, probe)
+}
+
+/** What a meter sees that is put in series with a part without resistance, in ohms. */
+function gapOf({ bench: { built }, ofPart: portOf, ports }: View, part: number): number {
+  const ohms = built.network.parts.map((_, i) => {
+    const at = i === part ? undefined : portOf[i]
+    return at === undefined ? undefined : ports.resistance[at]
+  })
+  return resistanceInGap(built, part, ohms)
 }
 
 /** Whether zero ohms beside a part leave its current undefined. */
@@ -360,7 +368,7 @@ export function bandsOf(view: View, reads: readonly MeterRead[]): Band[] {
   const asked = reads.map(({ probe, laid }) => sortOf(probe).ideal(view, probe, laid))
   const quantities = asked.flatMap((it) => ('kind' in it ? [it] : []))
   const limits = worstCases(built, model, quantities)
-  const widest = Math.max(0, ...built.tolerance)
+  const widest = Math.min(1, Math.max(0, ...built.tolerance))
   return reads.map(({ laid, loading, accuracy }, i): Band => {
     const nominal = predict(view.ports, laid, view.volts, loading).value
     const ideal = predict(view.ports, laid, view.volts, noLoading).value

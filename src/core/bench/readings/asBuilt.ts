@@ -54,9 +54,11 @@ export function asBuilt(bench: Bench, laid: readonly LaidReading[]): Bench | nul
   const byDisplay = laid.filter(({ reading }) => isDisplay(reading.measurement))
   for (const it of [...byDisplay, ...laid.filter((other) => !byDisplay.includes(other))]) {
     const found = ofItself(bench, it)
-    if (!found || found.value === 0 || !isItsOwn(found)) continue
-    const { part, value, allowed } = found
+    if (!found || found.value === 0 || found.marked === 0 || !isItsOwn(found)) continue
+    const { part, value, allowed, tolerance: marked } = found
     const off = allowed / Math.abs(value)
+    // What the meter knows worse than the marking says nothing new.
+    if (off > marked && marked > 0) continue
     const leaf = wiring.live.indexOf(part)
     if (part === wiring.supply) drive = { ...drive, value, tolerance: off } as Built['drive']
     else if (leaf < 0) continue

@@ -1,5 +1,5 @@
 import { potentials, type Edge } from '../circuit'
-import { joins } from '../../structure'
+import { joins, Sets } from '../../structure'
 import { placesOf } from '../places'
 import { isOver, resolutionOf, type Meter, type Range } from '../meter'
 import type { Bench } from '../tolerance'
@@ -35,8 +35,8 @@ export interface BenchReading {
   readonly blows: boolean
 }
 
-/** What stands for zero ohms: a good joint. */
-const joint = 1e-3
+/** Below so many ohms two ends are one; a shunt has at least as many. */
+const joint = 1e-6
 /** What an ohmmeter drives through what it measures: so many volts at the end of its range. */
 const testVolts = 0.3
 /** What a supply that is off leaves between its terminals, in ohms. */
@@ -77,9 +77,12 @@ export function readBench(bench: Bench, truth: Truth, hands: Hands, meter: Meter
 /** A value with the meter's errors, in the digits of its range. */
 function asShown(truth: Truth, hands: Hands, meter: Meter, range: Range, real: number): number | 'over' {
   const lastDigit = resolutionOf(meter, range)
-  const wobble = 2 * numbersFrom(hashOf(truth.seed, hands))() - 1
-  const off = real * (1 + (truth.gain[hands.function] * range.percent) / 100) + wobble * range.counts * lastDigit
-  const value = Math.round(off / lastDigit) * lastDigit
+  // Rounding to the last digit is part of the counts that it may be off.
+  const wobble = (2 * numbersFrom(hashOf(truth.seed, hands))() - 1) * Math.max(0, range.counts - 0.5)
+  const off = real * (1 + (truth.gain[hands.function] * range.percent) / 100) + wobble * lastDigit
+  const counted = Math.round(off / lastDigit) * lastDigit
+  // No resistance is shown below zero.
+  const value = hands.function === 'resistance' ? Math.max(0, counted) : counted
   return isOver(range, value) || !Number.isFinite(value) ? 'over' : value
 }
 
@@ -126,30 +129,36 @@ function solveBench({ built }: Bench, truth: Truth, hands: Hands, meter: Meter, 
     const lead = opened.find(({ part }) => wiring.from[part] === node)
     return places.of(lead ? network.parts[lead.part][lead.end] : wiring.nodes[node].points[0])
   }
-  const endOf = (part: number, end: 'from' | 'to') => {
+  const all = new Sets(places.count + hands.lifted.length)
+  const spotOf = (part: number, end: 'from' | 'to') => {
     const at = hands.lifted.findIndex((it) => it.part === part && it.end === end)
     return at >= 0 ? places.count + at : places.of(network.parts[part][end])
   }
-  const index = (spot: Spot) => ('node' in spot ? placeOf(spot.node) : endOf(spot.part, spot.end))
+  const spotAt = (spot: Spot) => ('node' in spot ? placeOf(spot.node) : spotOf(spot.part, spot.end))
+  // What has no resistance makes one place of two.
+  for (const { part } of opened) all.join(spotOf(part, 'from'), spotOf(part, 'to'))
+  for (const [a, b] of truth.bridges) all.join(placeOf(a), placeOf(b))
+  for (const [one, other] of hands.jumpers) all.join(spotAt(one), spotAt(other))
+  for (const [part, R] of truth.ohms) if (R <= joint) all.join(spotOf(part, 'from'), spotOf(part, 'to'))
+  const endOf = (part: number, end: 'from' | 'to') => all.find(spotOf(part, end))
+  const index = (spot: Spot) => all.find(spotAt(spot))
   const edges: Edge[] = []
   const resistors: { part: number; a: number; b: number; conductance: number }[] = []
   for (const [part, R] of truth.ohms) {
-    if (R === Infinity) continue
-    const edge = { part, a: endOf(part, 'from'), b: endOf(part, 'to'), conductance: 1 / Math.max(R, joint) }
+    if (R === Infinity || R <= joint) continue
+    const edge = { part, a: endOf(part, 'from'), b: endOf(part, 'to'), conductance: 1 / R }
     resistors.push(edge)
     edges.push(edge)
   }
-  for (const part of new Set(opened.map((lead) => lead.part)))
-    edges.push({ a: endOf(part, 'from'), b: endOf(part, 'to'), conductance: 1 / joint })
-  for (const [a, b] of truth.bridges) edges.push({ a: placeOf(a), b: placeOf(b), conductance: 1 / joint })
-  for (const [one, other] of hands.jumpers) edges.push({ a: index(one), b: index(other), conductance: 1 / joint })
   const count = places.count + hands.lifted.length
   const red = hands.red && index(hands.red)
   const black = hands.black && index(hands.black)
   const isLaid = red !== null && black !== null
   const plus = endOf(wiring.supply, 'from')
   const minus = endOf(wiring.supply, 'to')
-  const isDriven = hands.supply.isOn && !hands.supply.isOut && plus !== minus
+  const isOn = hands.supply.isOn && !hands.supply.isOut
+  const isDriven = isOn && plus !== minus
+  const isShorted = isOn && plus === minus
 
   if (hands.function === 'voltage' && isLaid && red !== black)
     edges.push({ a: red, b: black, conductance: 1 / meter.voltage.resistance })
@@ -172,14 +181,14 @@ function solveBench({ built }: Bench, truth: Truth, hands: Hands, meter: Meter, 
   const drawn = isDriven ? flowFrom(plus, edges, unit) : 0
   const set = hands.supply.volts * truth.supply
   const volts = isDriven ? (drawn * set > hands.supply.limit ? hands.supply.limit / drawn : set) : 0
-  const isLimited = isDriven && volts < set
+  const isLimited = isShorted || (isDriven && volts < set)
   const power = new Map(
     resistors.map(({ part, a, b, conductance }): [number, number] => [
       part,
       (volts * (unit[a] - unit[b])) ** 2 * conductance,
     ]),
   )
-  const supply = { volts: isDriven ? volts : 0, amperes: drawn * volts }
+  const supply = { volts: isDriven ? volts : 0, amperes: isShorted ? hands.supply.limit : drawn * volts }
   const solved = (shown: number | null): Solved => ({ shown, supply, power, isLimited })
   if (!isLaid) return solved(null)
   const across = volts * (unit[red] - unit[black])

@@ -197,13 +197,14 @@ export function benchOf(network: Network): FoundBench {
       'known',
       'it carries no current whatever the source gives, so the supply cannot be found from it',
     )
-  const { equivalent, supply: current, voltage } = model.run(built.resistance)
+  const { equivalent, supply: current, voltage, current: through } = model.run(built.resistance)
   if (!(equivalent > 0)) return refuse(supply, 'parts', 'it is shorted by zero ohms: nothing can be divided by them')
   if (!Number.isFinite(current))
     return refuse(network.known?.part ?? null, 'known', 'the supply cannot be found from what is known')
   const turned = network.parts.map((_, part) => {
     const leaf = wiring.live.indexOf(part)
-    return leaf >= 0 && model.turn[leaf] * voltage[leaf] < 0
+    // Zero ohms have no voltage, but a direction all the same.
+    return leaf >= 0 && model.turn[leaf] * (voltage[leaf] || through[leaf]) < 0
   })
   return { ok: true, built, model, turned, findings: [...wiring.findings, ...unreadNotes(network)] }
 }
