@@ -3,11 +3,12 @@
 import clsx from 'clsx'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { isDisplay, isOnePath, meters, probeOf, readMeter, type Measurement } from '@/core/bench'
+import { isDisplay, isOnePath, meters, probeOf, readMeter, readReading, type Measurement } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Main } from '@/ui/Main'
 import { Button } from '@/ui/Button'
-import { firstEmpty, focusLater } from '@/ui/home'
+import { currentsByPart } from '@/core/report'
+import { firstEmpty, focusLater, nextToFill } from '@/ui/home'
 import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
@@ -108,6 +109,7 @@ function LaidBench({
   const [activeKey, setActive] = useState<string | null>(null)
   const { worksheet } = useOpenNetwork().worked
   const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, bench), [worksheet, bench])
+  const named = useMemo(() => (worksheet ? currentsByPart(worksheet) : new Map<string, string>()), [worksheet])
   const run: RunDocument | null = runs.open?.document ?? null
   const openId = runs.open?.id ?? null
   // A run of real readings is never on the stand-in, nor the other way round.
@@ -207,7 +209,9 @@ function LaidBench({
   }
   // The row that the plan has next, until one is chosen.
   const shownRows = inOrder(log)
-  const firstOpen = shownRows.find(isOpen) ?? null
+  const lastKey = lastRead(planning, run)
+  const nextOpen = lastKey === null ? null : nextOpenAfter(log, lastKey)
+  const firstOpen = shownRows.find((row) => (nextOpen === null ? isOpen(row) : row.key === nextOpen)) ?? null
   const step = (by: number) => {
     const from = active ?? firstOpen
     const at = from === null ? -by : shownRows.indexOf(from)
@@ -239,8 +243,12 @@ function LaidBench({
         />
       </FrameActions>
       <Main
-        // The next row that is not read yet.
-        next={(main) => (runs.list === null ? 'soon' : firstEmpty(main, openFields))}
+        // After what was read last, the next row that is not read yet.
+        next={(main) => {
+          if (runs.list === null) return 'soon'
+          const last = main?.querySelector(`[data-row="${CSS.escape(lastKey ?? '')}"] [data-reading]`)
+          return last ? nextToFill(last, main, openFields) : firstEmpty(main, openFields)
+        }}
         className="grid flex-1 content-start gap-4 p-3 sm:p-4 lg:grid-cols-[minmax(0,11fr)_minmax(0,13fr)] print:block print:p-0"
       >
         <h1 className="sr-only">Bench</h1>
@@ -276,6 +284,7 @@ function LaidBench({
               next={nextKey}
               active={activeKey}
               acts={acts}
+              named={named}
               onAdd={(...measurements) => void add(...measurements)}
               onOneByOne={isPhone && side === 'own' ? () => setWhole(false) : null}
             />
@@ -369,6 +378,17 @@ function nextOpenAfter(log: Log, key: string): string | null {
   const at = shown.findIndex((row) => row.key === key)
   const isNext = (row: LogRow) => row.key !== key && isOpen(row)
   return (shown.slice(at + 1).find(isNext) ?? shown.find(isNext))?.key ?? null
+}
+
+/** The row that was read last. */
+function lastRead({ bench }: Planning, run: RunDocument | null): string | null {
+  const when = ({ at }: RunDocument['readings'][number]) => at ?? ''
+  const last = run?.readings.reduce<RunDocument['readings'][number] | null>(
+    (best, it) => (best !== null && when(it) < when(best) ? best : it),
+    null,
+  )
+  const read = last ? readReading(last, 0) : null
+  return read?.ok ? rowKey(bench, read.reading.measurement) : null
 }
 
 /** The rows as they stand on the screen. */

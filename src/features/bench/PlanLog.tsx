@@ -1,7 +1,7 @@
 import clsx from 'clsx'
 import { Plus, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { nearEndOf, type Measurement } from '@/core/bench'
+import { isDisplay, nearEndOf, type Measurement } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { Select } from '@/ui/controls'
 import { focusLater } from '@/ui/home'
@@ -60,12 +60,15 @@ export function PlanLog({
   next,
   active,
   acts,
+  named,
   kind,
   onAdd,
   onOneByOne,
 }: {
   readonly planning: Planning
   readonly log: Log
+  /** The branch currents as they are named on the drawing, by part. */
+  readonly named: ReadonlyMap<string, string>
   /** Whether what stands there was read on a real bench; null where nothing does yet. */
   readonly kind: 'real' | 'simulated' | null
   /** The key of the row that is to be measured next. */
@@ -124,6 +127,7 @@ export function PlanLog({
                   isActive={row.key === active}
                   isNext={row.key === next}
                   acts={acts}
+                  branch={branchOf(row, named)}
                 />
               ))}
               <Sums sums={sums.filter((sum) => sum.group === key)} />
@@ -156,6 +160,10 @@ export function PlanLog({
       </div>
     </section>
   )
+}
+
+function branchOf({ measurement }: LogRow, named: ReadonlyMap<string, string>): string | null {
+  return measurement.quantity === 'current' && !isDisplay(measurement) ? (named.get(measurement.of) ?? null) : null
 }
 
 /** How many rows are read, and agree. */
@@ -229,8 +237,11 @@ function Row({
   isActive,
   isNext,
   acts,
+  branch,
 }: {
   readonly row: LogRow
+  /** What its current is called on the drawing; null for what has no name there. */
+  readonly branch: string | null
   readonly planning: Planning
   readonly isActive: boolean
   readonly isNext: boolean
@@ -254,6 +265,7 @@ function Row({
       )}
     >
       <span>
+        {branch && <span className="mr-1.5 font-mono text-soft">{branch}</span>}
         {name}
         {planned?.role === 'check' && (
           <span className="text-xs text-soft" title="it follows from the others by the current law">

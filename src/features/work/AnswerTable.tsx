@@ -157,7 +157,8 @@ export const AnswerTable = memo(function AnswerTable({
                 </td>
               ))}
               <td className="px-3 text-right">
-                {exact ? (
+                {/* Of no power nothing is added up. */}
+                {!whole.power?.value ? null : exact ? (
                   <RoundedBalance worksheet={worksheet} />
                 ) : (
                   balance &&

@@ -338,7 +338,7 @@ function Supply({
   const { supply, lifted } = hands
   if (supply.isOut)
     return (
-      <text x={terminals.start.x - 12} y={ends.start.y - 12} className="fill-soft text-[11px]">
+      <text x={ends.start.x - 9} y={ends.start.y + 4} textAnchor="end" className="fill-soft text-[11px]">
         supply out
       </text>
     )

@@ -161,7 +161,7 @@ export function StandIn({
       <Commands group="The stand-in bench" within="standin" list={commands} />
       {chosen && (
         <p className="flex flex-wrap items-baseline gap-x-2 text-soft">
-          <span>
+          <span data-taken>
             <span className="font-semibold text-ink">{nameOf({ measurement: chosen.measurement, row: chosen })}</span>{' '}
             {leadsText(bench, chosen)}.
           </span>

@@ -55,9 +55,9 @@ export function offText(part: number): string {
   return `${Number(text) === 0 ? '' : part < 0 ? '−' : '+'}${text}\u2009%`
 }
 
-/** How far a reading is off what marked values give, as a part of it; null where that is 0 or none. */
+/** How far a reading is off what marked values give, as a part of it; null where that is none, or no more than what the meter may be off. */
 export function offOf({ value, band }: Pick<LogRow, 'value' | 'band'>): number | null {
-  if (value === null || !band || band.nominal === 0 || !Number.isFinite(band.nominal)) return null
+  if (value === null || !band || !Number.isFinite(band.nominal) || isWithin(band, 0)) return null
   return value / band.nominal - 1
 }
 
@@ -246,6 +246,8 @@ const usualSizes = [
   { bears: 0.25, name: '¼ W' },
   { bears: 0.5, name: '½ W' },
   { bears: 1, name: '1 W' },
+  { bears: 2, name: '2 W' },
+  { bears: 5, name: '5 W' },
 ] as const
 
 /** Why a part runs hot: `R2 0.6 W, more than ¼ W and ½ W bear`; null where it does not. */
@@ -255,8 +257,8 @@ export function hotText({ part, nominal, rating, verdict }: Rated): string | nul
     return `${part} ${power} of ${shownText({ value: rating ?? 0 }, 'W', 3)}${verdict === 'over' ? ', over its rating' : ''}`
   const less = verdict === 'unrated' ? usualSizes.filter(({ bears }) => nominal > bears) : []
   if (less.length === 0) return null
-  const names = less.map(({ name }) => name)
-  return `${part} ${power}, more than ${names.length < 2 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`} bear${names.length < 2 ? 's' : ''}`
+  const names = less.slice(-2).map(({ name }) => name)
+  return `${part} ${power}, more than ${names.join(' and ')} bear${names.length < 2 ? 's' : ''}`
 }
 
 /** `61 %`, `over 99 %`: never all of it. */

@@ -141,7 +141,9 @@ function againstBuilt(index: number, band: Band | null, value: number): LawFound
 /** What a reading of a part alone, or of the source, says of its own tolerance. */
 function itselfOf(bench: Bench, laid: LaidReading): Pick<JudgedReading, 'edge' | 'tolerance'> {
   const found = ofItself(bench, laid)
-  if (!found?.marked) return {}
+  const { measurement } = laid.reading
+  const isOfIt = 'of' in measurement && measurement.of === bench.built.network.parts[found?.part ?? 0].name
+  if (!found?.marked || !isOfIt) return {}
   const { value, marked, tolerance, allowed } = found
   const off = value / marked - 1
   const isBeyond = Math.abs(off) > tolerance * (1 + 1e-9)
