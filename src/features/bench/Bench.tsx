@@ -25,6 +25,7 @@ import { openFields } from './ReadingField'
 import { notePlace, placeOn, type BenchPlace } from './memory'
 import {
   asReading,
+  circuitOf,
   freshSeed,
   kindOf,
   newRun,
@@ -138,6 +139,8 @@ function LaidBench({
   const isHunting = seed.faults > 0 && seed.foundAfter === undefined && side === 'standin'
   const nextKey = next && (!isHunting || shown) ? rowKey(bench, next) : null
 
+  const circuit = useMemo(() => circuitOf(bench.built), [bench])
+  const isOtherCircuit = run?.circuit !== undefined && run.circuit !== circuit && run.readings.length > 0
   const begun = () => ({ ...likeBefore, title: titleOfNow(kind) })
   const edit = async (how: (run: RunDocument) => RunDocument) => {
     const trouble = await runs.edit(how, begun)
@@ -150,6 +153,7 @@ function LaidBench({
         measurement,
         { value, at, ...(range !== undefined && { range }) },
         kind,
+        circuit,
       ),
     )
   const read = (measurement: Measurement, value: string, range?: string) => {
@@ -264,6 +268,23 @@ function LaidBench({
           {runs.trouble !== null && (
             <p role="alert" className="rounded-md border-l-4 border-trouble bg-sheet p-3">
               {runs.trouble}
+            </p>
+          )}
+          {isOtherCircuit && run && (
+            <p
+              role="alert"
+              className="flex flex-wrap items-center gap-2 rounded-md border-l-4 border-expand bg-sheet p-3 print:hidden"
+            >
+              The circuit was changed after these readings were taken.
+              <Button
+                className="text-xs"
+                onClick={() => void runs.begin({ ...likeBefore, title: titleOfNow(kind) }).then(said)}
+              >
+                Begin a new run
+              </Button>
+              <Button className="text-xs" onClick={() => change({ ...run, circuit })}>
+                They hold for this one too
+              </Button>
             </p>
           )}
           {isOneByOne ? (
@@ -433,6 +454,8 @@ const shipped = (() => {
   if (!read.ok) throw new Error('a meter that ships is sound')
   return read.meter
 })()
+
+const said = (trouble: string | null) => void (trouble && toast.error(trouble))
 
 /** Above this, in volts, people who are licensed for it decide. */
 const most = 50

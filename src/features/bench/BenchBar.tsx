@@ -102,6 +102,11 @@ export function BenchBar({
   const commands = useMemo(
     (): readonly Command[] => [
       ...sides.map(({ key, said }) => ({ ...said, run: () => onSide(key) })),
+      {
+        name: 'Same bench, another circuit',
+        also: 'next new network meter run',
+        run: () => setDialog('circuit'),
+      },
       { name: 'Print the plan', also: 'bench sheet paper pdf', run: () => window.print() },
     ],
     [onSide],

@@ -3,6 +3,7 @@ import {
   meters,
   readMeter,
   readReading,
+  type Bench,
   type Measurement,
   type Meter,
   type ReadingDocument,
@@ -16,6 +17,26 @@ export interface RunDocument extends ReadingsDocument {
   readonly added?: readonly Omit<ReadingDocument, 'value'>[]
   /** Where the person breaks a path instead of where the plan does. */
   readonly breaks?: readonly Omit<ReadingDocument, 'value'>[]
+  /** The parts that the last reading was taken of, as {@link circuitOf} writes them. */
+  readonly circuit?: string
+}
+
+/** Parts with their values, and which of them meet, in one text: two circuits are one where it is the same, however they are drawn. */
+export function circuitOf({ network: { parts }, wiring }: Bench['built']): string {
+  const counted = parts.flatMap((part, i) => (part.kind === 'resistor' || part.kind === 'source' ? [i] : []))
+  const values = counted.map((i) => {
+    const part = parts[i]
+    const value = part.kind === 'resistor' ? part.resistance : part.kind === 'source' ? part.voltage : undefined
+    return `${part.name} ${value?.value ?? ''}`
+  })
+  const meeting = wiring.nodes.map((_, node) =>
+    counted
+      .filter((i) => wiring.from[i] === node || wiring.to[i] === node)
+      .map((i) => parts[i].name)
+      .sort()
+      .join(' '),
+  )
+  return [...values.sort(), ...meeting.sort()].join('; ')
 }
 
 /** Whether a run was read on a real bench or on the stand-in; null until its first reading. */
@@ -117,6 +138,7 @@ export function withReading(
   measurement: Measurement,
   more: Pick<ReadingDocument, 'value' | 'range' | 'at'>,
   kind: Exclude<RunKind, null>,
+  circuit?: string,
 ): RunDocument {
   const at = measurementsOf(run).findIndex((it) => it !== null && isSameMeasurement(it, measurement))
   const before = at >= 0 ? run.readings[at] : undefined
@@ -126,9 +148,9 @@ export function withReading(
     ...(before?.note !== undefined && { note: before.note }),
   }
   const readings = at >= 0 ? run.readings.map((it, i) => (i === at ? reading : it)) : [...run.readings, reading]
-  const { simulated: _simulated, standin, ...rest } = run
-  if ((kindOf(run) ?? kind) === 'simulated') return { ...rest, simulated: true, ...(standin && { standin }), readings }
-  return { ...rest, readings }
+  const { simulated: _simulated, standin, ...others } = run
+  const rest = { ...others, ...(circuit !== undefined && { circuit }), readings }
+  return (kindOf(run) ?? kind) === 'simulated' ? { ...rest, simulated: true, ...(standin && { standin }) } : rest
 }
 
 /** A run without the reading of a measurement. */

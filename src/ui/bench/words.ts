@@ -234,7 +234,11 @@ export function sumsOf(
 
 /** Where the leads of a row go, in words. */
 export function leadsText(bench: Bench, { measurement, probe }: Pick<LogRow, 'measurement' | 'probe'>): string {
-  return isDisplay(measurement) ? 'as the supply itself shows it, ±1\u2009% and half a digit' : leadsOf(bench, probe)
+  if (!isDisplay(measurement)) return leadsOf(bench, probe)
+  const { drive } = bench.built
+  const set =
+    drive.at === 'source' && drive.quantity === 'voltage' ? `, set to ${benchText(drive.value, 'voltage')}` : ''
+  return `as the supply itself shows it${set}; it may be off by 1\u2009% and half a digit`
 }
 
 export function capital(text: string): string {
