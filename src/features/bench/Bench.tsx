@@ -141,24 +141,40 @@ function LaidBench({
 
   const circuit = useMemo(() => circuitOf(bench.built), [bench])
   const isOtherCircuit = run?.circuit !== undefined && run.circuit !== circuit && run.readings.length > 0
-  const begun = () => ({ ...likeBefore, title: titleOfNow(kind) })
-  const edit = async (how: (run: RunDocument) => RunDocument) => {
-    const trouble = await runs.edit(how, begun)
+  const edit = async (how: (run: RunDocument) => RunDocument, of: 'real' | 'simulated' = kind) => {
+    const trouble = await runs.edit(how, () => ({ ...likeBefore, title: titleOfNow(of) }))
     if (trouble) toast.error(`It is not kept: ${trouble}`)
   }
-  const put = (measurement: Measurement, value: string, range?: string, at = new Date().toISOString()) =>
-    edit((before) =>
-      withReading(
-        kind === 'simulated' && !before.standin ? { ...before, standin: seed } : before,
-        measurement,
-        { value, at, ...(range !== undefined && { range }) },
-        kind,
-        circuit,
-      ),
+  const put = (
+    measurement: Measurement,
+    value: string,
+    range?: string,
+    at = new Date().toISOString(),
+    of: 'real' | 'simulated' = kind,
+  ) =>
+    edit(
+      (before) =>
+        withReading(
+          of === 'simulated' && !before.standin ? { ...before, standin: seed } : before,
+          measurement,
+          { value, at, ...(range !== undefined && { range }) },
+          of,
+          circuit,
+        ),
+      of,
     )
   const read = (measurement: Measurement, value: string, range?: string) => {
     void put(measurement, value, range)
     setActive(nextOpenAfter(log, rowKey(bench, measurement)))
+  }
+  /** What is typed before anything lies on the stand-in was read elsewhere: on a meter of one's own. */
+  const typed = (measurement: Measurement, value: string) => {
+    const isElsewhere = kind === 'simulated' && (run === null || kindOf(run) === null) && standIn.reading.shown === null
+    if (!isElsewhere) return read(measurement, value)
+    void put(measurement, value, undefined, undefined, 'real')
+    setMeterSide('own')
+    if (side === 'standin') setSide('own')
+    toast('Kept as a real reading: nothing lies on the stand-in')
   }
   const change = (document: RunDocument) => runs.change(document)
   const focusRow = (key: string | null) => {
@@ -223,7 +239,7 @@ function LaidBench({
   }
   const acts: RowActs = {
     onActive: ({ key }) => setActive(key),
-    onRead: ({ measurement }, value) => read(measurement, value),
+    onRead: ({ measurement }, value) => typed(measurement, value),
     onRemove: remove,
     onBreak: (row, at, isToo) => void breakAt(row, at, isToo),
   }

@@ -87,7 +87,10 @@ export function ReadingField({
       if (kept !== '') onClear()
       return true
     }
-    if (typeof readValue(written, row.measurement.quantity) === 'string') return false
+    if (typeof readValue(written, row.measurement.quantity) === 'string') {
+      if (!isLeft) input.current?.select()
+      return false
+    }
     const value = inFormat(written.trim())
     const question = questionOf(value)
     // Said once more it is as it stands. Who goes elsewhere loses nothing: the row goes on asking.

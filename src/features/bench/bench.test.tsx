@@ -323,7 +323,7 @@ test('a run is real or simulated from its first reading on; the other kind begin
   await click(button('Stand-in'))
   expect(field('resistance E1')).toHaveValue('')
   await click(button('Do it for me'))
-  await press('n')
+  await click(button(/^range 600\sΩ/))
   const documents = () =>
     [...doors.kept].flatMap(([path, it]) => (path.startsWith('/api/runs/') ? [it.document as RunDocument] : []))
   await click(button('Write it down'))
@@ -335,6 +335,20 @@ test('a run is real or simulated from its first reading on; the other kind begin
   await select(runs(), /^(?!.*stand-in)/)
   expect(button('My own meter')).toHaveAttribute('aria-pressed', 'true')
   expect(field('resistance E1')).toHaveValue('100.3')
+})
+
+test('what is typed while nothing lies on the stand-in is a real reading; a range that tells nothing is asked about', async () => {
+  await open(Bench, pair)
+  await read('resistance R1 lifted', '50.2')
+  expect(button('My own meter')).toHaveAttribute('aria-pressed', 'true')
+  expect(log()).toHaveTextContent('real readings')
+  await click(button('Stand-in'))
+  await click(button('Do it for me'))
+  await click(button('Write it down'))
+  expect(alertOf('tells hardly anything: come down to 600')).toBeTruthy()
+  await click(button(/^Write .* down as it is/))
+  await waitFor(() => expect(row('resistance E1')).toHaveTextContent('on too large a range to tell anything'))
+  expect(wrong()).not.toHaveTextContent('✓')
 })
 
 test('on the stand-in each row is written into: the chosen one, an empty one that fits, a question; the total current too', async () => {

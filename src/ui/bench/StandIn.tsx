@@ -43,6 +43,7 @@ const warningTexts = {
 /** What is asked before a reading is written down. */
 type Question =
   | { readonly ask: 'slip'; readonly target: Target; readonly slip: Slip }
+  | { readonly ask: 'coarse'; readonly target: Target }
   | { readonly ask: 'replace'; readonly target: Target; readonly slip: Slip | null; readonly others: readonly Target[] }
   | { readonly ask: 'which'; readonly others: readonly Target[] }
 
@@ -92,7 +93,10 @@ export function StandIn({
     const others = targets.filter((other) => other !== it && other.row?.reading === null)
     const slip = it.row && String(value) !== shownText ? slipOf(it.row, shownText) : null
     if (value !== undefined && String(value) !== shownText) return { ask: 'replace', target: it, slip, others }
-    return slip && { ask: 'slip', target: it, slip }
+    if (slip) return { ask: 'slip', target: it, slip }
+    // On a range that is a hundred times too large hardly a digit is left.
+    const isCoarse = best >= 0 && range.to > 50 * ranges[best].to
+    return isCoarse ? { ask: 'coarse', target: it } : null
   }
   const about = JSON.stringify([shownText, target?.measurement ?? targets.map(({ measurement }) => measurement)])
   const question = asked === about ? questionFor(target) : null
@@ -260,13 +264,17 @@ export function StandIn({
           {question.ask === 'which' && `${shownText}: which row is it for?`}
           {question.ask === 'replace' &&
             `${nameOf(question.target)} has ${String(question.target.row?.reading?.value)} already. `}
-          {question.ask !== 'which' && question.slip && `${question.slip.typed} ${question.slip.why}.`}
+          {(question.ask === 'slip' || question.ask === 'replace') &&
+            question.slip &&
+            `${question.slip.typed} ${question.slip.why}.`}
+          {question.ask === 'coarse' &&
+            `${shownText} on ${rangeText(range, hands.function)} tells hardly anything: come down to ${rangeText(ranges[Math.max(0, best)], hands.function)}.`}
           {question.ask !== 'which' && (
             <Button className="!min-h-7 text-xs" onClick={() => writeInto(question.target)}>
               {question.ask === 'replace' ? `Replace it by ${shownText}` : `Write ${shownText} down as it is`}
             </Button>
           )}
-          {question.ask !== 'slip' &&
+          {'others' in question &&
             question.others.map((other, i) => (
               <Button key={i} className="!min-h-7 text-xs" onClick={() => writeInto(other)}>
                 {nameOf(other)}
@@ -274,7 +282,7 @@ export function StandIn({
               </Button>
             ))}
           <Button className="!min-h-7 text-xs" onClick={() => setAsked(null)}>
-            {question.ask === 'slip' ? 'Look again' : 'Write nothing'}
+            {question.ask === 'slip' || question.ask === 'coarse' ? 'Look again' : 'Write nothing'}
           </Button>
         </p>
       )}

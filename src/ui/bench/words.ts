@@ -117,7 +117,9 @@ export function verdictText(judged: JudgedReading, quantity: Measurement['quanti
         return `against the voltage law round a loop by ${percent(law.part)}, with the readings beside it`
       return `against the current law${law.at ? ` at node ${law.at}` : ' along its path'} by ${percent(law.part)}, with the readings beside it`
     case 'unknown':
-      return 'nothing to judge by'
+      return judged.isCoarse
+        ? 'on too large a range to tell anything: come down and read it again'
+        : 'nothing to judge by'
   }
 }
 

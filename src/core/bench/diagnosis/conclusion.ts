@@ -69,14 +69,17 @@ export function conclusionOf(
       text: doNot,
       rests: `The other ${count - off.length} of ${readings} agree${count - off.length === 1 ? 's' : ''}, and no fault explains all of them better.`,
     }
+  const silent = judged.filter(({ verdict }) => verdict === 'unknown').length
+  const agree =
+    silent === 0 ? `All ${readings} agree.` : `${count - silent} of ${readings} agree, the others tell nothing.`
   const edge = edges.length > 0 ? ` At the edge of its tolerance: ${naming(edges)}.` : ''
   if (untouched.length > 0)
     return {
       is: 'open',
       text: 'Nothing is found wrong so far',
-      rests: `All ${readings} agree.${edge} Not measured yet, so nothing is said of it: ${listed(untouched.map((part) => network.parts[part].name))}.`,
+      rests: `${agree}${edge} Not measured yet, so nothing is said of it: ${listed(untouched.map((part) => network.parts[part].name))}.`,
     }
-  return { is: 'well', text: 'Nothing is found wrong', rests: `All ${readings} agree.${edge}` }
+  return { is: silent === count ? 'open' : 'well', text: 'Nothing is found wrong', rests: `${agree}${edge}` }
 }
 
 function listed(names: readonly string[]): string {

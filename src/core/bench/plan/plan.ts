@@ -69,7 +69,10 @@ export function planOf(view: View): Plan {
 function inPlace(view: View, part: number): number {
   const [red, black] = endsOf(view.bench, part)
   const laid = layProbe(view, { kind: 'resistance', red, black })
-  return laid === null ? NaN : predict(view.ports, laid, 1, noLoading).value
+  const R = laid === null ? NaN : predict(view.ports, laid, 1, noLoading).value
+  // Beside zero ohms.
+  const { ports, ofPart } = view
+  return R < 1e-6 * ports.resistance[ofPart[part] as number] ? 0 : R
 }
 
 interface Break {

@@ -306,6 +306,8 @@ export interface MeterRead {
   readonly loading: Loading
   /** null without a meter. */
   readonly range: Range | null
+  /** No other range would tell more of what is nearly nothing. */
+  readonly isFinest: boolean
   /** The supply's own display, which is no meter of the bench. */
   readonly isDisplay: boolean
 }
@@ -324,13 +326,14 @@ export function readOn(probe: Probe, laid: Laid, meter: Meter, range: Range): Me
     accuracy: allowance(meter, range),
     loading: { across: isVoltage ? meter.voltage.resistance : Infinity, shunt: range.shunt },
     range,
+    isFinest: meter[quantityOf(probe)].ranges[0] === range,
     isDisplay: false,
   }
 }
 
 /** How a reading without a meter is taken, or off the supply's own display. */
 export function readPlainly(probe: Probe, laid: Laid, lastDigit: number, isDisplay = false): MeterRead {
-  return { probe, laid, accuracy: usualAccuracy(lastDigit), loading: noLoading, range: null, isDisplay }
+  return { probe, laid, accuracy: usualAccuracy(lastDigit), loading: noLoading, range: null, isFinest: true, isDisplay }
 }
 
 const isResistance = (probe: Probe) => quantityOf(probe) === 'resistance'

@@ -8,6 +8,7 @@ import {
   predict,
   viewOf,
   type Band,
+  type MeterRead,
   type Probe,
   type View,
 } from '../plan'
@@ -32,6 +33,8 @@ export interface JudgedReading {
   readonly edge?: Edge
   /** Of a part alone or of the source: its own tolerance, as a part of what is marked. */
   readonly tolerance?: number
+  /** Of `unknown`: the range is so large that its last digits hide all that is expected. */
+  readonly isCoarse?: true
 }
 
 /** How far a part reads off what is marked, and how far the meter may be, as parts of what is marked. */
@@ -86,6 +89,7 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedR
       const end = reading.range ?? read?.range?.to ?? Infinity
       return { index, band, verdict: band.max > end || band.max === Infinity ? 'agrees' : 'over' }
     }
+    if (read && isTooCoarse(read, band)) return { index, band, verdict: 'unknown', isCoarse: true }
     const law = against.get(i)
     if (isWithin(band, value.value)) {
       const against = law ?? againstBuilt(i, built[i], value.value)
@@ -99,6 +103,11 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedR
       ? { index, band, verdict: 'against', law }
       : { index, band, verdict: 'outside', ...itselfOf(view.bench, laid[i]) }
   })
+}
+
+/** Whether what the display may be off is more than half of what is expected, and a smaller range would tell. */
+function isTooCoarse({ accuracy, isFinest }: MeterRead, { nominal }: Band): boolean {
+  return !isFinest && Number.isFinite(nominal) && accuracy.amount > Math.abs(nominal) / 2
 }
 
 /**
