@@ -214,9 +214,7 @@ function LaidBench({
     if (wanted !== 'own' && wanted !== 'standin') return
     setMeterSide(wanted)
     const wantedKind = wanted === 'own' ? 'real' : 'simulated'
-    if (run === null || (kindOf(run) ?? wantedKind) === wantedKind) return
-    const fitting = (runs.list ?? []).findLast(({ document }) => (kindOf(document) ?? wantedKind) === wantedKind)
-    runs.choose(fitting?.id ?? null)
+    void runs.chooseLike((document) => (kindOf(document) ?? wantedKind) === wantedKind)
   }
   const choose = (chosen: string) => {
     runs.choose(chosen)

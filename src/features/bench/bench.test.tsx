@@ -347,7 +347,7 @@ test('what is typed while nothing lies on the stand-in is a real reading; a rang
   await click(button('Write it down'))
   expect(alertOf('tells hardly anything: come down to 600')).toBeTruthy()
   await click(button(/^Write .* down as it is/))
-  await waitFor(() => expect(row('resistance E1')).toHaveTextContent('on too large a range to tell anything'))
+  await waitFor(() => expect(row('resistance R2 lifted')).toHaveTextContent('on too large a range to tell anything'))
   expect(wrong()).not.toHaveTextContent('✓')
 })
 

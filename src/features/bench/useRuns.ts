@@ -15,6 +15,8 @@ export interface Runs extends Pick<Kept<RunDocument>, 'saving' | 'notKept'> {
   readonly open: SavedRun | null
   /** Opens a run; with null none, and the next reading begins one. */
   readonly choose: (id: string | null) => void
+  /** Stays at the open run where it fits, else opens the last one that does, or none; one that is just being begun counts. */
+  readonly chooseLike: (fits: (run: RunDocument) => boolean) => Promise<void>
   /** Keeps a new run and opens it; what was wrong, or null. */
   readonly begin: (document: RunDocument) => Promise<string | null>
   /** Changes the open run; where there is none yet, the one that is begun. What was wrong, or null. */
@@ -183,6 +185,15 @@ export function useRuns(networkId: string, wanted: string | null): Runs {
     open,
     ...kept,
     choose: switchTo,
+    chooseLike: useCallback(
+      async (fits) => {
+        await beginning.current
+        const there = latest.current.find(({ id }) => id === openNow.current)
+        if (there && fits(there.document)) return
+        switchTo(latest.current.findLast(({ document }) => fits(document))?.id ?? null)
+      },
+      [switchTo],
+    ),
     begin,
     edit,
     keepAside: useCallback(
