@@ -145,14 +145,21 @@ function LaidBench({
     const trouble = await runs.edit(how, () => ({ ...likeBefore, title: titleOfNow(of) }))
     if (trouble) toast.error(`It is not kept: ${trouble}`)
   }
-  const put = (
+  const put = async (
     measurement: Measurement,
     value: string,
     range?: string,
     at = new Date().toISOString(),
     of: 'real' | 'simulated' = kind,
-  ) =>
-    edit(
+  ) => {
+    // A run that was imported without its bench cannot go on: this bench has other parts.
+    const isForeign = of === 'simulated' && run !== null && run.readings.length > 0 && !run.standin
+    if (isForeign) {
+      const trouble = await runs.begin({ ...likeBefore, title: titleOfNow(of), standin: seed })
+      if (trouble) return said(trouble)
+      toast('A new run begins: the stand-in of the other one is not here')
+    }
+    return edit(
       (before) =>
         withReading(
           of === 'simulated' && !before.standin ? { ...before, standin: seed } : before,
@@ -163,6 +170,7 @@ function LaidBench({
         ),
       of,
     )
+  }
   const read = (measurement: Measurement, value: string, range?: string) => {
     void put(measurement, value, range)
     setActive(nextOpenAfter(log, rowKey(bench, measurement)))

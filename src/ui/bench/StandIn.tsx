@@ -169,7 +169,7 @@ export function StandIn({
             <span className="font-semibold text-ink">{nameOf({ measurement: chosen.measurement, row: chosen })}</span>{' '}
             {leadsText(bench, chosen)}.
           </span>
-          {!isDisplay(chosen.measurement) && (
+          {!isDisplay(chosen.measurement) && chosen.beyond === null && (
             <Button look="plain" className="!min-h-7 text-xs" onClick={() => state.setUp(chosen.measurement)}>
               Do it for me
             </Button>
