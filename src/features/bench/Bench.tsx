@@ -344,7 +344,14 @@ function LaidBench({
           />
           {(!isHunting || shown) && <SoFar planning={planning} state={diagnosis} />}
         </div>
-        <div className="grid min-w-0 content-start gap-4 print:hidden">
+        <div
+          className={clsx(
+            'grid min-w-0 content-start gap-4 print:hidden',
+            // Where the leads go stays in sight beside a long plan.
+            (side === 'own' || side === 'standin') &&
+              'lg:sticky lg:top-2 lg:max-h-[calc(100vh-var(--foot,0px)-1rem)] lg:self-start lg:overflow-y-auto',
+          )}
+        >
           {side === 'own' && drawn && !isOneByOne && (
             <PlanDrawing
               planning={planning}

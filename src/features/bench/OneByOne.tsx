@@ -57,6 +57,9 @@ export function OneByOne({
           The whole plan
         </Button>
       </div>
+      {rows.every(({ reading, beyond }) => reading !== null || beyond !== null) && (
+        <p>Every row is read. What they add up to stands in the whole plan.</p>
+      )}
       {last && last.judged && last !== row && (
         <p
           role="status"

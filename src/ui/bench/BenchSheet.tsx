@@ -120,6 +120,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
                 key={lead.end}
                 lead={lead}
                 name={label.name}
+                middle={middle}
                 onPutBack={reach && (() => reach.onPutBack(lead))}
               />
             ))}
@@ -166,10 +167,13 @@ function PutBack({
   lead: { x, y, side, end },
   name,
   anchor = 'middle',
+  middle,
   onPutBack,
 }: {
   readonly lead: DrawnLead
   readonly name: string
+  /** The middle of the part, below which its words stand; else below the lead. */
+  readonly middle?: number
   /** Towards which side its words run. */
   readonly anchor?: 'start' | 'middle' | 'end'
   /** Absent where it is only shown. */
@@ -189,7 +193,7 @@ function PutBack({
           tabIndex={0}
           aria-label={`${name}’s lead is up: put it back`}
           data-put-back={`${name}-${end}`}
-          x={x - side * 20}
+          x={middle ?? x - side * 20}
           y={below}
           textAnchor={anchor}
           onClick={onPutBack}
@@ -308,7 +312,7 @@ function overlap(a: Box, b: Box): number {
   return wide > 0 && high > 0 ? wide * high : 0
 }
 
-/** What is written on the bench: names and values of parts, numbers of nodes. */
+/** What a flag must not cover: parts with their names and values, numbers of nodes. */
 function wordsOn({ parts, nodes }: BenchPicture, labels: readonly string[]): Box[] {
   const word = (text: string, x: number, y: number): Box => {
     const width = text.length * measures.character
@@ -316,6 +320,7 @@ function wordsOn({ parts, nodes }: BenchPicture, labels: readonly string[]): Box
   }
   return [
     ...parts.flatMap(({ label, left, right, y }) => [
+      { x: left, y: y - measures.symbolHeight / 2, width: right - left, height: measures.symbolHeight },
       word(label.name, (left + right) / 2, y - measures.symbolHeight / 2 - 4),
       word(`${label.lines[0] ?? ''} 5 %`, (left + right) / 2, y + measures.symbolHeight / 2 + 13),
     ]),

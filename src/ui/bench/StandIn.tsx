@@ -177,10 +177,10 @@ export function StandIn({
           {onStep && (
             <>
               <Button look="plain" className="!min-h-7 text-xs" onClick={() => onStep(-1)}>
-                Row before
+                Back
               </Button>
               <Button look="plain" className="!min-h-7 text-xs" onClick={() => onStep(1)}>
-                Next row
+                Next
               </Button>
             </>
           )}
