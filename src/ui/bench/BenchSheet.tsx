@@ -205,7 +205,7 @@ function PutBack({
           }}
           className="cursor-pointer fill-trouble text-[11px] underline"
         >
-          up · put back
+          put back
         </text>
       )}
     </g>
