@@ -5,6 +5,7 @@ import {
   benchOf,
   diagnose,
   judgeReadings,
+  lawsAmong,
   layReadings,
   meters,
   readingsOf,
@@ -244,4 +245,73 @@ test('numbers beyond all sense, and zero ohms beside zero ohms, are judged witho
   if (!found.ok) throw new Error('refused')
   expect(found.diagnosis.hypotheses.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
   expect(found.diagnosis.fits).toBe(false)
+})
+
+test('closing sums go round the shortest loops, and count what the meter explains', () => {
+  const read = readingsOf(
+    file([V('E1', '12'), V('R1', '1.44'), V('R4', '9.6'), V('R5', '0.96'), V('R2', '3.2'), V('R3', '6.4')]),
+  )
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  const laid = layReadings(benchFor(worked), read.readings, null)
+  if (!laid.ok) throw new Error(JSON.stringify(laid.problems))
+  const laws = lawsAmong(laid.view, laid.laid).filter(({ law }) => law === 'voltage')
+  expect(laws.map(({ readings, holds }) => [readings, holds])).toEqual([
+    [[0, 1, 2, 3], true],
+    // Not over the source: R2 and R3 lie beside R4.
+    [[2, 4, 5], true],
+  ])
+})
+
+test('what the supply shows is its own: other parts have no display, and a meter’s reading stands before it', () => {
+  const shown = (of: string, value: string): ReadingDocument => ({ quantity: 'voltage', of, value, display: true })
+  expect(readingsOf(file([{ quantity: 'resistance', of: 'E1', value: '12', display: true }])).ok).toBe(false)
+  const read = readingsOf(file([shown('R1', '1')]))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  expect(layReadings(benchFor(worked), read.readings, null)).toMatchObject({
+    ok: false,
+    problems: [{ part: 'readings[0]', field: 'display' }],
+  })
+  // 1 % and half a digit: 12.1 is its own, though a meter would not have it.
+  expect(verdicts([shown('E1', '12.1'), V('E1', '12.00')]).map(({ verdict }) => verdict)).toEqual(['agrees', 'agrees'])
+  const row = rowOf(shown('E1', '12.1'))
+  const cells = Object.fromEntries(readingColumns.map((column, i) => [column, row[i]]))
+  expect(readingOfRow(cells)).toMatchObject({ display: true })
+})
+
+test('a slip of range is not looked for where zero may be read; what cannot be negative has no limit below zero', () => {
+  const zero = ['E1 A D 12', 'R1 A B 100', 'R2 B C 0', 'R3 C D 100']
+  const [leg, drop] = verdicts([alone('R2', '3'), V('R2', '0.4')], zero)
+  expect([leg.verdict, drop.verdict]).not.toContain('scale')
+  expect(leg.band?.min).toBe(0)
+})
+
+test('a range on which nothing can be told gives nothing to judge by', () => {
+  const made = readMeter(meters[0])
+  if (!made.ok) throw new Error('a meter that ships')
+  const read = readingsOf(
+    file([
+      { ...alone('R1', '0.00 MΩ'), range: '60M' },
+      { ...alone('R4', '15.1'), range: '600' },
+    ]),
+  )
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  const laid = layReadings(benchFor(worked), read.readings, made.meter)
+  if (!laid.ok) throw new Error(JSON.stringify(laid.problems))
+  expect(judgeReadings(laid.view, laid.laid).map(({ verdict }) => verdict)).toEqual(['unknown', 'agrees'])
+})
+
+test('what was read of the parts speaks against a voltage that marked values would allow', () => {
+  // All parts read 4 % high, so the voltages are as marked; R1’s is 6 % off.
+  const parts = [
+    alone('R1', '1.56'),
+    alone('R2', '10.4'),
+    alone('R3', '20.8'),
+    alone('R4', '15.6'),
+    alone('R5', '1.04'),
+  ]
+  const [against] = verdicts([V('R1', '1.53'), V('E1', '12.00'), ...parts])
+  expect(against).toMatchObject({ verdict: 'against', law: { law: 'built' } })
+  // Where a part is a suspect itself, nobody knows which of them it is.
+  const [agrees] = verdicts([V('R1', '1.53'), V('E1', '12.00'), ...parts.slice(0, 4), alone('R5', '1.3')])
+  expect(agrees.law?.law).not.toBe('built')
 })

@@ -27,6 +27,7 @@ import {
   asReading,
   circuitOf,
   freshSeed,
+  hasReading,
   kindOf,
   newRun,
   notedIn,
@@ -175,14 +176,15 @@ function LaidBench({
     void put(measurement, value, range)
     setActive(nextOpenAfter(log, rowKey(bench, measurement)))
   }
-  /** What is typed before anything lies on the stand-in was read elsewhere: on a meter of one's own. */
-  const typed = (measurement: Measurement, value: string) => {
-    const isElsewhere = kind === 'simulated' && (run === null || kindOf(run) === null) && standIn.reading.shown === null
+  /** What is typed while nothing lies on the stand-in was read elsewhere: on a meter of one's own. */
+  const typed = async ({ measurement, reading }: LogRow, value: string) => {
+    const isElsewhere = kind === 'simulated' && reading === null && standIn.reading.shown === null
     if (!isElsewhere) return read(measurement, value)
-    void put(measurement, value, undefined, undefined, 'real')
     setMeterSide('own')
     if (side === 'standin') setSide('own')
-    toast('Kept as a real reading: nothing lies on the stand-in')
+    await runs.chooseLike((document) => kindOf(document) !== 'simulated' && !hasReading(document, measurement))
+    await put(measurement, value, undefined, undefined, 'real')
+    toast('Kept as a real reading, in a run of its own: nothing lies on the stand-in')
   }
   const change = (document: RunDocument) => runs.change(document)
   const focusRow = (key: string | null) => {
@@ -245,7 +247,7 @@ function LaidBench({
   }
   const acts: RowActs = {
     onActive: ({ key }) => setActive(key),
-    onRead: ({ measurement }, value) => typed(measurement, value),
+    onRead: (row, value) => void typed(row, value),
     onRemove: remove,
     onBreak: (row, at, isToo) => void breakAt(row, at, isToo),
   }

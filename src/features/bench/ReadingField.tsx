@@ -122,6 +122,8 @@ export function ReadingField({
     fields[fields.indexOf(event.currentTarget) + step]?.focus()
   }
   const onLeave = ({ relatedTarget }: FocusEvent) => {
+    // Another window: one comes back to it.
+    if (document.activeElement === input.current) return
     const place = input.current?.closest('[data-row]')
     if (relatedTarget instanceof Element && place?.contains(relatedTarget)) return
     commit(true)

@@ -39,6 +39,36 @@ test('what was measured is part of the report, with what each reading may be; it
   expect(part('readings')).toHaveLength(1)
 })
 
+test('a run of the stand-in is said to be simulated, with what was hidden; and its verdict as on the bench', async () => {
+  const doors = openDoors()
+  const readings = [
+    { quantity: 'voltage', of: 'E1', value: '12.00 V' },
+    { quantity: 'voltage', of: 'R4', value: '9.58 V' },
+    { quantity: 'voltage', of: 'R5', value: '0.96 V' },
+    { quantity: 'voltage', of: 'R1', value: '1.45 V' },
+  ]
+  const keep = (id: string, title: string, more: object) =>
+    doors.kept.set(`/api/runs/${id}`, {
+      id,
+      version: 1,
+      updatedAt: '2026-11-30T12:00:00.000Z',
+      document: { format: 'nodrel-readings', version: 1, title, readings, ...more },
+    })
+  keep('a', 'Stand-in, found', { simulated: true, standin: { seed: 7, faults: 1, foundAfter: 4 } })
+  keep('b', 'Stand-in, hunted', { simulated: true, standin: { seed: 7, faults: 1 } })
+  keep('c', 'On the bench', {})
+  await open(ReportScreen, five, { doors })
+  await waitFor(() => expect(part('readings')).toHaveLength(1))
+  const text = () => textOf(part('readings')[0])
+  expect(text()).toContain('Measured, and simulated')
+  expect(text()).toMatch(/Stand-in, found: .*Simulated: read on the stand-in\. Hidden: /)
+  expect(text()).toMatch(/Stand-in, hunted: .*in which a fault is hidden and not found yet/)
+  expect(text()).toMatch(/On the bench: 4 of 4 agree(?!.*Simulated)/)
+  expect(text()).toContain('V(R4) + V(R5) + V(R1) = 11.99 V against V(E1) = 12 V: off by 0.1')
+  await waitFor(() => expect(text()).toContain('Nothing is found wrong. All 4 readings agree.'))
+  expect(text()).not.toContain('100 %')
+})
+
 test('what was tried is part of it; while it is being tried it is set as a task, which tells no answer', async () => {
   const network = typed('R1 100 + R2 200')
   const doors = openDoors()

@@ -153,6 +153,11 @@ export function withReading(
   return (kindOf(run) ?? kind) === 'simulated' ? { ...rest, simulated: true, ...(standin && { standin }) } : rest
 }
 
+/** Whether a measurement has been read in a run. */
+export function hasReading(run: RunDocument, measurement: Measurement): boolean {
+  return measurementsOf(run).some((it) => it !== null && isSameMeasurement(it, measurement))
+}
+
 /** A run without the reading of a measurement. */
 export function withoutReading(run: RunDocument, measurement: Measurement): RunDocument {
   const all = measurementsOf(run)
