@@ -272,8 +272,11 @@ function LaidBench({
       </FrameActions>
       <Main
         // After what was read last, the next row that is not read yet.
-        next={(main) => {
+        next={(main, isTyped) => {
           if (runs.list === null) return 'soon'
+          // On a phone the stand-in stands before the log, and stays in sight.
+          const points = isPhone && side === 'standin' && !isTyped
+          if (points) return main?.querySelector<SVGElement>('[data-keys=standin] [data-target][tabindex="0"]') ?? null
           const last = main?.querySelector(`[data-row="${CSS.escape(lastKey ?? '')}"] [data-reading]`)
           return last ? nextToFill(last, main, openFields) : firstEmpty(main, openFields)
         }}

@@ -74,7 +74,8 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
       onKeyDown={reach?.onKey}
       onPointerMove={reach?.onMove}
       onPointerUp={reach?.onLetGo}
-      className="mx-auto block h-auto max-h-[52vh] w-full touch-pan-x font-mono text-[11.5px] select-none"
+      onPointerCancel={reach?.onLetGo}
+      className="mx-auto block h-auto max-h-[52vh] w-full touch-pan-x touch-pan-y font-mono text-[11.5px] select-none"
       style={{ minWidth: frame.width * 0.8, maxWidth: frame.width * 1.8 }}
     >
       <Shapes shapes={[wiresInk(picture)]} />
@@ -341,6 +342,7 @@ function Supply({
   readonly name: string
 }) {
   const { supply, lifted } = hands
+  const isLong = name.length > 4
   if (supply.isOut)
     return (
       <text x={ends.start.x - 9} y={ends.start.y + 4} textAnchor="end" className="fill-soft text-[11px]">
@@ -361,7 +363,13 @@ function Supply({
           {i === 0 ? '+' : '−'}
         </text>
         {isOff && i === 0 && !isUp && (
-          <text x={x} y={y + 18} textAnchor="middle" className="fill-ink font-medium">
+          // A long name runs below the number of the node.
+          <text
+            x={isLong ? x - 4 : x}
+            y={y + (isLong ? 34 : 18)}
+            textAnchor={isLong ? 'start' : 'middle'}
+            className="fill-ink font-medium"
+          >
             {name}
           </text>
         )}

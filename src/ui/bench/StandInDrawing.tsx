@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { isSameSpot, type Spot } from '@/core/bench'
 import type { Coordinates } from '@/core/picture'
 import { Button } from '@/ui/Button'
@@ -39,6 +39,16 @@ export function StandInDrawing({
   const pressed = useRef<{ spot: Spot; at: Coordinates } | null>(null)
   const wasJoining = useRef(false)
   const svg = useRef<SVGSVGElement>(null)
+  // A finger on a flag or a point draws; elsewhere it scrolls.
+  const holds = useRef(false)
+  useEffect(() => {
+    const drawing = svg.current
+    const keep = (event: TouchEvent) => {
+      if (holds.current && event.cancelable) event.preventDefault()
+    }
+    drawing?.addEventListener('touchmove', keep, { passive: false })
+    return () => drawing?.removeEventListener('touchmove', keep)
+  }, [])
   const { leads } = drawn
   const { network, wiring } = bench.built
   const { hands } = state
@@ -138,6 +148,7 @@ export function StandInDrawing({
   }
   const letGo = (event: PointerEvent) => {
     pressed.current = null
+    holds.current = false
     if (dragged) {
       state.lay(dragged.lead, nearestTo(pointAt(event)))
       setDragged(null)
@@ -174,6 +185,7 @@ export function StandInDrawing({
           onTake: (lead, event) => {
             event.preventDefault()
             svg.current?.setPointerCapture(event.pointerId)
+            holds.current = true
             setDragged({ lead, at: pointAt(event) })
           },
           onMove: move,
@@ -194,9 +206,11 @@ export function StandInDrawing({
             onFocus={() => setActive(target.key)}
             onClick={() => take(target)}
             onPointerDown={() => {
-              if (target.kind === 'spot') pressed.current = { spot: target.spot, at: target.at }
+              if (target.kind !== 'spot') return
+              holds.current = true
+              pressed.current = { spot: target.spot, at: target.at }
             }}
-            className="group cursor-pointer touch-none outline-none"
+            className="group cursor-pointer outline-none"
           >
             <rect
               x={target.at.x - touch}

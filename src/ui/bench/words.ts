@@ -111,7 +111,8 @@ export function verdictText(judged: JudgedReading, quantity: Measurement['quanti
       return 'over the range'
     case 'against':
       if (!law) return 'against a law'
-      if (law.law === 'built') return `against the resistances and the source that were read, by ${percent(law.part)}`
+      if (law.law === 'built')
+        return `against what was read of the source and the parts themselves, by ${percent(law.part)}`
       if (law.law === 'ohm') return `against V = I·R of ${law.at} by ${percent(law.part)}, with the readings beside it`
       if (law.law === 'voltage')
         return `against the voltage law round a loop by ${percent(law.part)}, with the readings beside it`

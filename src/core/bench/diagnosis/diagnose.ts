@@ -161,9 +161,9 @@ function weigh(view: View, data: Data, sourceSpread: number, keep: number): Weig
   })
   const { network, wiring } = view.bench.built
   const resistors = network.parts.flatMap((_, part) => (view.ofPart[part] === undefined ? [] : [part]))
-  const isTouched = (port: number) =>
-    [...data.numbers, ...data.overs].some(({ read }) => shown(base, read).slopes[port] !== 0)
-  const isSourceTouched = [...data.numbers, ...data.overs].some(({ read }) => shown(base, read).bySource !== 0)
+  const moves = [...data.numbers, ...data.overs].map(({ read }) => shown(base, read))
+  const isTouched = (port: number) => moves.some(({ slopes }) => slopes[port] !== 0)
+  const isSourceTouched = moves.some(({ bySource }) => bySource !== 0)
   // Of what no reading touches no value is fitted.
   const free = resistors
     .filter((part) => isTouched(view.ofPart[part] as number))
