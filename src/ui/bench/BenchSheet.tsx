@@ -111,7 +111,7 @@ export function BenchSheet({ drawn, bench, hands, symbols, description, reach, c
               x={middle}
               y={y + measures.symbolHeight / 2 + 13}
               textAnchor="middle"
-              className="fill-soft text-[10px]"
+              className="fill-soft text-[11px]"
             >
               {label.lines[0]}
               {it.kind === 'resistor' && it.tolerance !== undefined && ` ${it.tolerance}`}
