@@ -1,45 +1,32 @@
 'use client'
 
 import clsx from 'clsx'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import { isDisplay, isOnePath, meters, probeOf, readMeter, readReading, type Measurement } from '@/core/bench'
+import { meters, readMeter } from '@/core/bench'
 import type { Network } from '@/core/network'
 import { Main } from '@/ui/Main'
 import { Button } from '@/ui/Button'
 import { currentsByPart } from '@/core/report'
-import { firstEmpty, focusLater, nextToFill } from '@/ui/home'
+import { firstEmpty, nextToFill } from '@/ui/home'
 import { FrameActions, NetworkFrame } from '@/ui/network/NetworkFrame'
 import { useOpenNetwork } from '@/ui/network/OpenNetwork'
 import { toast } from '@/ui/toast'
 import { useReady } from '@/ui/awake'
 import { phone, useMatch } from '@/ui/useMatch'
-import { BenchBar, sides, type BenchSide } from './BenchBar'
+import { BenchBar } from './BenchBar'
 import { benchPictureOf } from '@/ui/bench/benchPicture'
 import { Claim } from '@/ui/bench/Claim'
-import { logOf, planningOf, rowKey, rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
-import { groupKeys, PlanLog, type RowActs } from './PlanLog'
+import { logOf, planningOf, rowKey, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
+import { PlanLog, type RowActs } from './PlanLog'
+import { inOrder, isOpen, lastRead, nextOpenAfter } from './order'
+import { focusRow, likeLast, titleOfNow, useLogActs } from './useLogActs'
+import { useSide } from './useSide'
 import { OneByOne } from './OneByOne'
 import { PlanDrawing } from './PlanDrawing'
 import { openFields } from './ReadingField'
-import { notePlace, placeOn, type BenchPlace } from './memory'
-import {
-  asReading,
-  circuitOf,
-  freshSeed,
-  hasReading,
-  kindOf,
-  newRun,
-  notedIn,
-  seedOf,
-  withAdded,
-  withBreak,
-  withoutMeasurement,
-  withoutReading,
-  withReading,
-  type RunDocument,
-} from '@/ui/bench/run'
-import { rowName } from '@/ui/bench/words'
+import { placeOn, type BenchPlace } from './memory'
+import { circuitOf, freshSeed, hasReading, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
 import { StandIn } from '@/ui/bench/StandIn'
 import { useDiagnosis, SoFar, WhatIsWrong } from './WhatIsWrong'
 import { useRuns, type Runs } from './useRuns'
@@ -85,13 +72,6 @@ export function Bench() {
   )
 }
 
-/** A title for a new run: the day, the part of it, and whether it is read on the stand-in. */
-function titleOfNow(kind: 'real' | 'simulated'): string {
-  const now = new Date()
-  const day = now.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-  return `${day}, ${now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'}${kind === 'simulated' ? ', stand-in' : ''}`
-}
-
 function LaidBench({
   network,
   planning,
@@ -105,30 +85,20 @@ function LaidBench({
   readonly place: BenchPlace | null
 }) {
   const { bench } = planning
-  const [wantedSide, setSide] = useState<BenchSide>(() => sideOf(place))
-  const [meterSide, setMeterSide] = useState<'own' | 'standin'>(wantedSide === 'own' ? 'own' : 'standin')
   const [shown, setShown] = useState(false)
-  const [activeKey, setActive] = useState<string | null>(null)
   const { worksheet } = useOpenNetwork().worked
   const drawn = useMemo(() => worksheet && benchPictureOf(worksheet, bench), [worksheet, bench])
   const named = useMemo(() => (worksheet ? currentsByPart(worksheet) : new Map<string, string>()), [worksheet])
   const run: RunDocument | null = runs.open?.document ?? null
   const openId = runs.open?.id ?? null
-  // A run of real readings is never on the stand-in, nor the other way round.
-  const kind = (run && kindOf(run)) ?? (meterSide === 'own' ? 'real' : 'simulated')
-  const kindSide = kind === 'real' ? 'own' : 'standin'
-  const side = wantedSide === 'own' || wantedSide === 'standin' ? kindSide : wantedSide
   const { id } = useOpenNetwork().store.getState()
-  useEffect(() => {
-    if (runs.list !== null) notePlace(id, { run: openId, side })
-  }, [id, openId, side, runs.list])
+  const { kind, side, goTo, toReal, choose } = useSide(id, runs, place)
   const isPhone = useMatch(phone)
   const [isWhole, setWhole] = useState(false)
   // Before the first reading it is as the run that this begins.
   const likeBefore = useMemo(() => newRun('', likeLast(runs.list)), [runs.list])
   const shownRun = run ?? likeBefore
   const log = useMemo(() => logOf(planning, shownRun), [planning, shownRun])
-  const active = log.rows.find(({ key }) => key === activeKey) ?? null
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
   // What is read before there is a seed belongs to the run that it begins.
   // oxlint-disable-next-line react/exhaustive-deps
@@ -142,98 +112,17 @@ function LaidBench({
 
   const circuit = useMemo(() => circuitOf(bench.built), [bench])
   const isOtherCircuit = run?.circuit !== undefined && run.circuit !== circuit && run.readings.length > 0
-  const edit = async (how: (run: RunDocument) => RunDocument, of: 'real' | 'simulated' = kind) => {
-    const trouble = await runs.edit(how, () => ({ ...likeBefore, title: titleOfNow(of) }))
-    if (trouble) toast.error(`It is not kept: ${trouble}`)
-  }
-  const put = async (
-    measurement: Measurement,
-    value: string,
-    range?: string,
-    at = new Date().toISOString(),
-    of: 'real' | 'simulated' = kind,
-  ) => {
-    // A run that was imported without its bench cannot go on: this bench has other parts.
-    const isForeign = of === 'simulated' && run !== null && run.readings.length > 0 && !run.standin
-    if (isForeign) {
-      const trouble = await runs.begin({ ...likeBefore, title: titleOfNow(of), standin: seed })
-      if (trouble) return said(trouble)
-      toast('A new run begins: the stand-in of the other one is not here')
-    }
-    return edit(
-      (before) =>
-        withReading(
-          of === 'simulated' && !before.standin ? { ...before, standin: seed } : before,
-          measurement,
-          { value, at, ...(range !== undefined && { range }) },
-          of,
-          circuit,
-        ),
-      of,
-    )
-  }
-  const read = (measurement: Measurement, value: string, range?: string) => {
-    void put(measurement, value, range)
-    setActive(nextOpenAfter(log, rowKey(bench, measurement)))
-  }
+  const acts = useLogActs({ planning, runs, run, log, kind, seed, circuit, likeBefore })
+  const { activeKey, setActive, edit, put, read } = acts
+  const active = log.rows.find(({ key }) => key === activeKey) ?? null
+  const { change } = runs
   /** What is typed while nothing lies on the stand-in was read elsewhere: on a meter of one's own. */
   const typed = async ({ measurement, reading }: LogRow, value: string) => {
     const isElsewhere = kind === 'simulated' && reading === null && standIn.reading.shown === null
     if (!isElsewhere) return read(measurement, value)
-    setMeterSide('own')
-    if (side === 'standin') setSide('own')
-    await runs.chooseLike((document) => kindOf(document) !== 'simulated' && !hasReading(document, measurement))
+    await toReal((document) => !hasReading(document, measurement))
     await put(measurement, value, undefined, undefined, 'real')
     toast('Kept as a real reading, in a run of its own: nothing lies on the stand-in')
-  }
-  const change = (document: RunDocument) => runs.change(document)
-  const focusRow = (key: string | null) => {
-    const field = () => document.querySelector<HTMLElement>(`[data-row="${CSS.escape(key ?? '')}"] [data-reading]`)
-    focusLater(field)
-    field()?.scrollIntoView({ block: 'center' })
-  }
-  const remove = (row: LogRow) => {
-    const { measurement, reading } = row
-    void edit((before) => (row.isAdded ? withoutMeasurement : withoutReading)(before, measurement))
-    focusRow(row.isAdded ? nextOpenAfter(log, row.key) : row.key)
-    toast.undoable(`${rowName(bench, measurement, row.probe)} is removed`, () => {
-      if (row.isAdded) void edit((before) => withAdded(before, measurement))
-      if (reading)
-        void put(
-          measurement,
-          String(reading.value),
-          reading.range === undefined ? undefined : String(reading.range),
-          reading.at,
-        )
-    })
-  }
-  const add = async (...measurements: readonly Measurement[]) => {
-    await edit((before) => withAdded(before, ...measurements))
-    const [first] = measurements
-    setActive(rowKey(bench, first))
-    focusRow(rowKey(bench, first))
-  }
-  const breakAt = async (row: LogRow, at: Measurement, isToo: boolean) => {
-    if (isToo) return add(at)
-    await edit((before) => withBreak(before, at, (other) => isSamePath(planning, other, at)))
-    setActive(rowKey(bench, at))
-    focusRow(rowKey(bench, at))
-  }
-  const goTo = (wanted: BenchSide) => {
-    setSide(wanted)
-    if (wanted !== 'own' && wanted !== 'standin') return
-    setMeterSide(wanted)
-    const wantedKind = wanted === 'own' ? 'real' : 'simulated'
-    void runs.chooseLike((document) => (kindOf(document) ?? wantedKind) === wantedKind)
-  }
-  const choose = (chosen: string) => {
-    runs.choose(chosen)
-    const there = runs.list?.find((it) => it.id === chosen)
-    const its = there && kindOf(there.document)
-    if (its) {
-      setMeterSide(its === 'real' ? 'own' : 'standin')
-      if (side === 'own' || side === 'standin') setSide(its === 'real' ? 'own' : 'standin')
-    }
   }
   // The row that the plan has next, until one is chosen.
   const shownRows = inOrder(log)
@@ -245,11 +134,11 @@ function LaidBench({
     const at = from === null ? -by : shownRows.indexOf(from)
     setActive(shownRows.at((at + by + shownRows.length) % shownRows.length)?.key ?? null)
   }
-  const acts: RowActs = {
+  const rowActs: RowActs = {
     onActive: ({ key }) => setActive(key),
     onRead: (row, value) => void typed(row, value),
-    onRemove: remove,
-    onBreak: (row, at, isToo) => void breakAt(row, at, isToo),
+    onRemove: acts.remove,
+    onBreak: (at, isToo) => void acts.breakAt(at, isToo),
   }
   const isOneByOne = isPhone && side === 'own' && !isWhole
   return (
@@ -303,10 +192,7 @@ function LaidBench({
               className="flex flex-wrap items-center gap-2 rounded-md border-l-4 border-expand bg-sheet p-3 print:hidden"
             >
               The circuit was changed after these readings were taken.
-              <Button
-                className="text-xs"
-                onClick={() => void runs.begin({ ...likeBefore, title: titleOfNow(kind) }).then(said)}
-              >
+              <Button className="text-xs" onClick={() => void acts.begin()}>
                 Begin a new run
               </Button>
               <Button className="text-xs" onClick={() => change({ ...run, circuit })}>
@@ -321,7 +207,7 @@ function LaidBench({
               drawn={drawn}
               meter={standInMeter}
               active={active}
-              acts={acts}
+              acts={rowActs}
               onWhole={() => setWhole(true)}
             />
           ) : (
@@ -331,9 +217,9 @@ function LaidBench({
               kind={run && run.readings.length > 0 ? kind : null}
               next={nextKey}
               active={activeKey}
-              acts={acts}
+              acts={rowActs}
               named={named}
-              onAdd={(...measurements) => void add(...measurements)}
+              onAdd={(...measurements) => void acts.add(...measurements)}
               onOneByOne={isPhone && side === 'own' ? () => setWhole(false) : null}
             />
           )}
@@ -415,49 +301,6 @@ function LaidBench({
   )
 }
 
-function sideOf(place: BenchPlace | null): BenchSide {
-  return sides.find(({ key }) => key === place?.side)?.key ?? 'standin'
-}
-
-/** What a new run has of the last one: its meter, and the rows of the supply's read-out. */
-function likeLast(list: Runs['list']): Parameters<typeof newRun>[1] {
-  const last: RunDocument | undefined = list?.at(-1)?.document
-  if (!last) return {}
-  const added = notedIn(last.added).filter(isDisplay).map(asReading)
-  return { meter: last.meter, ...(added.length > 0 && { added }) }
-}
-
-/** The row after one that is still to be read; from the first where none comes after; null where all are. */
-function nextOpenAfter(log: Log, key: string): string | null {
-  const shown = inOrder(log)
-  const at = shown.findIndex((row) => row.key === key)
-  const isNext = (row: LogRow) => row.key !== key && isOpen(row)
-  return (shown.slice(at + 1).find(isNext) ?? shown.find(isNext))?.key ?? null
-}
-
-/** The row that was read last. */
-function lastRead({ bench }: Planning, run: RunDocument | null): string | null {
-  const when = ({ at }: RunDocument['readings'][number]) => at ?? ''
-  const last = run?.readings.reduce<RunDocument['readings'][number] | null>(
-    (best, it) => (best !== null && when(it) < when(best) ? best : it),
-    null,
-  )
-  const read = last ? readReading(last, 0) : null
-  return read?.ok ? rowKey(bench, read.reading.measurement) : null
-}
-
-/** The rows as they stand on the screen. */
-function inOrder(log: Log): readonly LogRow[] {
-  return groupKeys.flatMap((group) => rowsOf(log, group))
-}
-
-const isOpen = ({ reading, beyond }: LogRow) => reading === null && beyond === null
-
-function isSamePath({ bench }: Planning, a: Measurement, b: Measurement): boolean {
-  const [one, other] = [probeOf(bench, a), probeOf(bench, b)]
-  return one.ok && other.ok && isOnePath(bench.built, one.probe, other.probe)
-}
-
 /** Readings of what this network has not, or not any more: they are another circuit's. */
 function Strays({ log: { strays }, onRemove }: { readonly log: Log; readonly onRemove: () => void }) {
   if (strays.length === 0) return null
@@ -488,8 +331,6 @@ const shipped = (() => {
   if (!read.ok) throw new Error('a meter that ships is sound')
   return read.meter
 })()
-
-const said = (trouble: string | null) => void (trouble && toast.error(trouble))
 
 /** Above this, in volts, people who are licensed for it decide. */
 const most = 50

@@ -4,10 +4,11 @@ import type { Meter } from '@/core/bench'
 import { Button } from '@/ui/Button'
 import { typeInto } from '@/ui/home'
 import type { BenchPicture } from '@/ui/bench/benchPicture'
-import { rowsOf, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
+import type { Log, LogRow, Planning } from '@/ui/bench/laid'
 import { capital, leadsText, rangeText, rowName, verdictText } from '@/ui/bench/words'
+import { inOrder, isOpen } from './order'
 import { PlanDrawing } from './PlanDrawing'
-import { BandBar, Beyond, groupKeys, groups, Progress, Sign, type RowActs } from './PlanLog'
+import { BandBar, Beyond, groups, Progress, Sign, type RowActs } from './PlanLog'
 import { ReadingField } from './ReadingField'
 
 /** What the pad writes, row by row. */
@@ -32,8 +33,8 @@ export function OneByOne({
   readonly onWhole: () => void
 }) {
   const { bench } = planning
-  const rows = groupKeys.flatMap((group) => rowsOf(log, group))
-  const row = active ?? rows.find(({ reading, beyond }) => reading === null && beyond === null) ?? rows[0]
+  const rows = inOrder(log)
+  const row = active ?? rows.find(isOpen) ?? rows[0]
   const place = useRef<HTMLElement>(null)
   const [lastKey, setLast] = useState<string | null>(null)
   const last = rows.find(({ key, reading }) => key === lastKey && reading !== null)
@@ -57,9 +58,7 @@ export function OneByOne({
           The whole plan
         </Button>
       </div>
-      {rows.every(({ reading, beyond }) => reading !== null || beyond !== null) && (
-        <p>Every row is read. What they add up to stands in the whole plan.</p>
-      )}
+      {!rows.some((it) => isOpen(it)) && <p>Every row is read. What they add up to stands in the whole plan.</p>}
       {last && last.judged && last !== row && (
         <p
           role="status"

@@ -25,9 +25,6 @@ import {
   type SumText,
 } from '@/ui/bench/words'
 
-/** The groups of the plan, in order. */
-export const groupKeys = ['resistance', 'voltage', 'current'] as const
-
 export const groups = [
   { key: 'resistance', name: 'Resistance', first: 'supply out, nothing live' },
   { key: 'voltage', name: 'Voltage', first: 'supply in and on' },
@@ -50,7 +47,7 @@ export interface RowActs {
   /** Takes its reading out; a row that is not of the plan goes with it. */
   readonly onRemove: (row: LogRow) => void
   /** Breaks its path there instead, or there too. */
-  readonly onBreak: (row: LogRow, at: Measurement, isToo: boolean) => void
+  readonly onBreak: (at: Measurement, isToo: boolean) => void
 }
 
 /** The plan, which is the log: what to measure, where it must fall, what was read and what is to be said of it. */
@@ -305,7 +302,7 @@ function Row({
             {range && !beyond && ` Down to ${rangeText(range, measurement.quantity)}, the fullest that still holds it.`}
             {planned?.alike && planned.alike.length > 0 && ` ${planned.alike.join(', ')} must read the same.`}
           </p>
-          <BreakAt row={row} planning={planning} onBreak={(at, isToo) => acts.onBreak(row, at, isToo)} />
+          <BreakAt row={row} planning={planning} onBreak={acts.onBreak} />
           {(reading !== null || row.isAdded) && (
             <Button
               look="plain"

@@ -91,7 +91,7 @@ test('readings are typed, judged, kept; a slip is asked about; the fault is name
   // Taken out and put back.
   await read('voltage R4', '')
   expect(progress()).toHaveTextContent('5 of 15 read')
-  await click(button('Undo'))
+  await click(one('[aria-label=Undo]'))
   expect(field('voltage R4')).toHaveValue('10.29 V')
   // Between any two nodes.
   await click(button('Another measurement'))

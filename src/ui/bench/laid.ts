@@ -276,6 +276,9 @@ function readAs(view: View, measurement: Measurement, probe: Probe, laid: Laid, 
   return readPlainly(probe, laid, 0, isShown)
 }
 
+/** The groups of the plan, in order. */
+export const groupKeys = ['resistance', 'voltage', 'current'] as const
+
 /** The rows of one group. */
 export function rowsOf({ rows }: Pick<Log, 'rows'>, group: LogRow['group']): readonly LogRow[] {
   return rows.filter((row) => row.group === group)
