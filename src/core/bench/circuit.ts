@@ -94,6 +94,16 @@ export function potentials(count: number, edges: readonly Edge[], held: Readonly
   return found
 }
 
+/** The current that leaves a node, in amperes. */
+export function flowFrom(node: number, edges: readonly Edge[], potential: ArrayLike<number>): number {
+  let sum = 0
+  for (const { a, b, conductance } of edges) {
+    if (a === node) sum += (potential[a] - potential[b]) * conductance
+    if (b === node) sum += (potential[b] - potential[a]) * conductance
+  }
+  return sum
+}
+
 /** The inverse of the matrix of node equations: by rows, in ohms. */
 function impedances({ matrix }: NodeEquations): Matrix {
   return matrix.rows === 0 ? matrix : inverse(matrix)
@@ -171,6 +181,12 @@ export type Port = readonly [number, number]
 
 /** What stands for the resistance of nothing at all: zero ohms, as a part of the least other resistance. */
 const ofLeast = 1e-7
+
+/** What stands for zero ohms among these resistances. */
+export function zeroOhms(ohms: readonly number[]): number {
+  const least = ohms.reduce((found, R) => (R > 0 ? Math.min(found, R) : found), Infinity)
+  return Number.isFinite(least) ? least * ofLeast : ofLeast
+}
 /** What stands for infinite ohms between nodes that 0 Ω ties together. */
 const untied = 1e200
 
@@ -186,8 +202,8 @@ export function portsOf(
   edges: readonly { readonly part: number; readonly ohms: number }[],
   others: readonly Port[],
 ): { readonly ports: Ports; readonly ends: readonly Port[] } {
-  const least = edges.reduce((found, { ohms }) => (ohms > 0 ? Math.min(found, ohms) : found), Infinity)
-  const ohms = edges.map((edge) => (edge.ohms > 0 ? edge.ohms : Number.isFinite(least) ? least * ofLeast : ofLeast))
+  const joint = zeroOhms(edges.map((edge) => edge.ohms))
+  const ohms = edges.map((edge) => (edge.ohms > 0 ? edge.ohms : joint))
   const conductors: Edge[] = edges.map(({ part }, i) => ({ a: from[part], b: to[part], conductance: 1 / ohms[i] }))
   const equations = nodeEquations(nodes.length, conductors, [start, finish])
   const { row, piece } = equations

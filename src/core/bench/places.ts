@@ -3,8 +3,8 @@
  * put into such a gap sees.
  */
 
-import { joins, Sets } from '../structure'
-import { potentials, type Edge } from './circuit'
+import { joinPoints } from '../structure'
+import { flowFrom, potentials, zeroOhms, type Edge } from './circuit'
 import type { Bench } from './tolerance'
 
 /** The points of a network in places that wire joins. */
@@ -17,20 +17,8 @@ export interface Places {
 
 /** Joins the points of a network by its wires and ammeters, but for those that are opened. */
 export function placesOf({ network }: Bench['built'], opened: ReadonlySet<number>): Places {
-  const points = new Map<string, number>()
-  for (const { from, to } of network.parts)
-    for (const point of [from, to]) if (!points.has(point)) points.set(point, points.size)
-  const at = (point: string) => points.get(point) as number
-  const sets = new Sets(points.size)
-  network.parts.forEach((part, i) => {
-    if (joins(part) && !opened.has(i)) sets.join(at(part.from), at(part.to))
-  })
-  const numbers = new Map<number, number>()
-  for (const index of points.values()) {
-    const root = sets.find(index)
-    if (!numbers.has(root)) numbers.set(root, numbers.size)
-  }
-  return { count: numbers.size, of: (point) => numbers.get(sets.find(at(point))) as number }
+  const { points, nodeOf, nodes } = joinPoints(network.parts, (part) => opened.has(part))
+  return { count: nodes, of: (point) => nodeOf[points.get(point) as number] }
 }
 
 /**
@@ -45,8 +33,7 @@ export function resistanceInGap(built: Bench['built'], part: number, ohms: reado
   const { from, to } = network.parts[part]
   const [a, b] = [places.of(from), places.of(to)]
   if (a === b) return 0
-  const least = ohms.reduce<number>((found, R) => (R ? Math.min(found, R) : found), Infinity)
-  const joint = Number.isFinite(least) ? least * ofLeast : ofLeast
+  const joint = zeroOhms(ohms.flatMap((R) => R ?? []))
   const edges = network.parts.flatMap((it, i): Edge[] => {
     const R = i === wiring.supply ? 0 : ohms[i]
     return R === undefined ? [] : [{ a: places.of(it.from), b: places.of(it.to), conductance: 1 / Math.max(R, joint) }]
@@ -59,12 +46,6 @@ export function resistanceInGap(built: Bench['built'], part: number, ohms: reado
       [b, 0],
     ]),
   )
-  const flow = edges.reduce((sum, { a: one, b: other, conductance }) => {
-    if (one !== a && other !== a) return sum
-    return sum + (found[a] - found[one === a ? other : one]) * conductance
-  }, 0)
+  const flow = flowFrom(a, edges, found)
   return flow > 0 ? 1 / flow : Infinity
 }
-
-/** What stands for zero ohms, as a part of the least other resistance. */
-const ofLeast = 1e-7

@@ -20,7 +20,7 @@ import { Claim } from '@/ui/bench/Claim'
 import { logOf, planningOf, rowKey, type Log, type LogRow, type Planning } from '@/ui/bench/laid'
 import { PlanLog, type RowActs } from './PlanLog'
 import { inOrder, isOpen, lastRead, nextOpenAfter } from './order'
-import { focusRow, likeLast, titleOfNow, useLogActs } from './useLogActs'
+import { focusRow, likeLast, useLogActs } from './useLogActs'
 import { useSide } from './useSide'
 import { OneByOne } from './OneByOne'
 import { PlanDrawing } from './PlanDrawing'
@@ -96,7 +96,8 @@ function LaidBench({
   const isPhone = useMatch(phone)
   const [isWhole, setWhole] = useState(false)
   // Before the first reading it is as the run that this begins.
-  const likeBefore = useMemo(() => newRun('', likeLast(runs.list)), [runs.list])
+  const { open, list } = runs
+  const likeBefore = useMemo(() => newRun('', likeLast({ open, list })), [open, list])
   const shownRun = run ?? likeBefore
   const log = useMemo(() => logOf(planning, shownRun), [planning, shownRun])
   const diagnosis = useDiagnosis(network, log.readings, log.meter)
@@ -154,7 +155,8 @@ function LaidBench({
           side={side}
           onSide={goTo}
           onRun={choose}
-          titleOfNow={() => titleOfNow(kind)}
+          likeBefore={likeBefore}
+          onNew={acts.begin}
           onChange={change}
           onEdit={edit}
         />

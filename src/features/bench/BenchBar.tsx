@@ -13,7 +13,8 @@ import { SavingState } from '@/ui/saving/SavingState'
 import { toast } from '@/ui/toast'
 import { MeterEditor } from './MeterEditor'
 import { Refused, RenameRun, RunChoice, RunMenu, SavedElsewhere, type RefusedReadings } from './RunMenu'
-import { freshSeed, newRun, seedOf, type RunDocument } from '@/ui/bench/run'
+import { freshSeed, seedOf, type RunDocument, type RunKind } from '@/ui/bench/run'
+import { titleOfNow } from './useLogActs'
 import { OtherCircuit } from './OtherCircuit'
 import type { Planning } from '@/ui/bench/laid'
 import type { Runs } from './useRuns'
@@ -46,7 +47,8 @@ export function BenchBar({
   side,
   onSide,
   onRun,
-  titleOfNow,
+  likeBefore,
+  onNew,
   onChange,
   onEdit,
 }: {
@@ -57,11 +59,14 @@ export function BenchBar({
   /** The meter of the open run, or of the one that the next reading begins. */
   readonly meter: MeterDocument | null
   /** What the next reading is. */
-  readonly kind: 'real' | 'simulated'
+  readonly kind: RunKind
   readonly side: BenchSide
   readonly onSide: (side: BenchSide) => void
   readonly onRun: (id: string) => void
-  readonly titleOfNow: () => string
+  /** What a new run is like. */
+  readonly likeBefore: RunDocument
+  /** Begins a new run. */
+  readonly onNew: (more?: Partial<Pick<RunDocument, 'standin' | 'title'>>) => Promise<boolean>
   readonly onChange: (run: RunDocument) => void
   /** Changes the open run, or the one that it begins. */
   readonly onEdit: (how: (run: RunDocument) => RunDocument) => Promise<void>
@@ -85,18 +90,12 @@ export function BenchBar({
     if (await begin(read.document)) toast(`“${read.document.title || chosen.name}” is imported as a new run`)
   }
   const openFile = () => file.current?.click()
-  const added = run?.added?.filter(({ display }) => display)
-  const like = { ...(meter ? { meter } : { meter: undefined }), ...(added && { added }) }
-  const beginNew = () => void begin(newRun(titleOfNow(), like))
   const hide = (faults: 0 | 1 | 2) => {
     close()
     const standin = freshSeed(faults)
     // Readings of one bench are not those of another.
     if (run?.readings.length === 0) onChange({ ...run, standin })
-    else
-      void begin({
-        ...newRun(`${titleOfNow()}, ${faults === 0 ? 'healthy' : 'fault hidden'}`, { ...like, standin }),
-      })
+    else void onNew({ standin, title: `${titleOfNow(kind)}, ${faults === 0 ? 'healthy' : 'fault hidden'}` })
   }
   const check = useMemo(() => run && readingsOf(run), [run])
   const commands = useMemo(
@@ -116,21 +115,19 @@ export function BenchBar({
       <Commands group="This screen" list={commands} />
       <RunChoice runs={runs} onRun={onRun} />
       {run ? (
-        <>
-          <RunMenu
-            network={network}
-            runs={runs}
-            run={run}
-            onBegin={begin}
-            onNew={beginNew}
-            onRename={() => setDialog('title')}
-            onBring={openFile}
-            onOther={() => setDialog('circuit')}
-          />
-        </>
+        <RunMenu
+          network={network}
+          runs={runs}
+          run={run}
+          onBegin={begin}
+          onNew={() => void onNew()}
+          onRename={() => setDialog('title')}
+          onBring={openFile}
+          onOther={() => setDialog('circuit')}
+        />
       ) : (
         <>
-          <Button look="strong" className="h-9" onClick={beginNew}>
+          <Button look="strong" className="h-9" onClick={() => void onNew()}>
             New run
           </Button>
           <Button className="h-9" onClick={openFile}>
@@ -213,21 +210,19 @@ export function BenchBar({
         onClose={close}
         network={network}
         planning={planning}
-        run={run}
+        like={{ ...likeBefore, title: run?.title ?? '' }}
         side={kind === 'real' ? 'own' : 'standin'}
       />
       {run && (
-        <>
-          <RenameRun
-            open={dialog === 'title'}
-            title={run.title}
-            onClose={close}
-            onRename={(title) => {
-              onChange({ ...run, title })
-              close()
-            }}
-          />
-        </>
+        <RenameRun
+          open={dialog === 'title'}
+          title={run.title}
+          onClose={close}
+          onRename={(title) => {
+            onChange({ ...run, title })
+            close()
+          }}
+        />
       )}
       {check && !check.ok && (
         <p role="alert" className="w-full text-trouble">

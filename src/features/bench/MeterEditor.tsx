@@ -10,7 +10,7 @@ import {
   type MeterDocument,
 } from '@/core/bench'
 import { readJson } from '@/core/format'
-import { inFormat } from '@/core/number'
+import { inFormat, readQuantity, unitOf } from '@/core/number'
 import { FileButton } from '@/ui/FileField'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
@@ -382,19 +382,11 @@ function Display({
   readonly quantity: Quantity
   readonly typed: string
 }) {
-  const one =
-    meter && readMeter({ ...plain, counts: meter.counts, [quantity]: { ranges: [{ to: typed, shunt: '1' }] } })
-  if (!meter || !one?.ok) return <span className="text-soft">–</span>
-  const [range] = one.meter[quantity].ranges
+  const to = readQuantity(typed, unitOf[quantity])
+  if (!meter || !to.ok) return <span className="text-soft">–</span>
   return (
     <span className="rounded border border-line bg-desk px-1.5 py-0.5 font-mono whitespace-nowrap">
-      {asRead(range.to, quantity, meter, range)}
+      {asRead(to.value, quantity, meter, { to: to.value })}
     </span>
   )
-}
-
-const plain = {
-  voltage: { ranges: [{ to: '1' }] },
-  current: { ranges: [{ to: '1', shunt: '1' }] },
-  resistance: { ranges: [{ to: '1' }] },
 }

@@ -7,7 +7,7 @@ import { api, problemText } from '@/ui/api'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import type { Planning } from '@/ui/bench/laid'
-import { newRun, type RunDocument } from '@/ui/bench/run'
+import type { RunDocument } from '@/ui/bench/run'
 import { notePlace } from './memory'
 
 /** So many titles are tried until one is free. */
@@ -19,14 +19,15 @@ export function OtherCircuit({
   onClose,
   network,
   planning: { view },
-  run,
+  like,
   side,
 }: {
   readonly open: boolean
   readonly onClose: () => void
   readonly network: Network
   readonly planning: Planning
-  readonly run: RunDocument | null
+  /** The run that is begun there: on the same meter, with the same rows of the supply, under the same name. */
+  readonly like: RunDocument
   readonly side: 'own' | 'standin'
 }) {
   const router = useRouter()
@@ -48,9 +49,7 @@ export function OtherCircuit({
       setBusy(false)
       return setTrouble(created)
     }
-    const added = run?.added?.filter(({ display }) => display)
-    const document = newRun(run?.title ?? '', { meter: run?.meter, ...(added && { added }) })
-    const begun = await api.create('run', document, { of: created.id })
+    const begun = await api.create('run', like, { of: created.id })
     notePlace(created.id, { run: begun.ok ? begun.body.id : null, side })
     router.push(`/networks/${created.id}/bench`)
   }

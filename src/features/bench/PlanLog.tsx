@@ -1,4 +1,5 @@
 import clsx from 'clsx'
+import type { RunKind } from '@/ui/bench/run'
 import { Plus, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { isDisplay, nearEndOf, type Measurement } from '@/core/bench'
@@ -67,7 +68,7 @@ export function PlanLog({
   /** The branch currents as they are named on the drawing, by part. */
   readonly named: ReadonlyMap<string, string>
   /** Whether what stands there was read on a real bench; null where nothing does yet. */
-  readonly kind: 'real' | 'simulated' | null
+  readonly kind: RunKind | null
   /** The key of the row that is to be measured next. */
   readonly next: string | null
   /** The key of the row that is being taken. */
@@ -193,7 +194,6 @@ function Sums({ sums }: { readonly sums: readonly SumText[] }) {
           </span>
           <span className={holds ? 'text-holds' : 'text-trouble'}>
             {holds ? '✓' : '≠'} {off}
-            {off === 'the same' ? '' : holds ? ', explained by the meter' : ', more than the meter explains'}
           </span>
         </li>
       ))}

@@ -1,9 +1,9 @@
 import clsx from 'clsx'
 import type { Rated } from '@/core/bench'
 import { shownText } from '@/core/number'
+import { sizeNames } from '@/ui/bench/words'
 
 const words = { cool: 'cool', hot: 'hot', over: 'over its rating', unrated: 'no rating' } as const
-const sizes: Readonly<Record<number, string>> = { 0.125: '⅛ W', 0.25: '¼ W', 0.5: '½ W', 1: '1 W', 2: '2 W', 5: '5 W' }
 
 /** The power of every resistor against its rating, and the next size with twice the headroom. */
 export function Ratings({ rated }: { readonly rated: readonly Rated[] }) {
@@ -34,7 +34,7 @@ export function Ratings({ rated }: { readonly rated: readonly Rated[] }) {
                 <td className={clsx('pr-3', (verdict === 'hot' || verdict === 'over') && 'font-medium text-trouble')}>
                   {words[verdict]}
                 </td>
-                <td className="font-mono">{size === null ? 'more than 5 W' : sizes[size]}</td>
+                <td className="font-mono">{size === null ? 'more than 5 W' : sizeNames.get(size)}</td>
               </tr>
             ))}
           </tbody>

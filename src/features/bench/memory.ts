@@ -1,4 +1,4 @@
-import { isDeclared } from '@/core/format'
+import { isDeclared, readJson } from '@/core/format'
 import { meterDeclaration, meters, readMeter, type MeterDocument } from '@/core/bench'
 import { browserStorage } from '@/ui/saving/draftStorage'
 
@@ -15,11 +15,8 @@ const metersKey = 'nodrel-meters'
 const mostMeters = 20
 
 function read(key: string): unknown {
-  try {
-    return JSON.parse(browserStorage.read(key) ?? 'null')
-  } catch {
-    return null
-  }
+  const json = readJson(browserStorage.read(key) ?? 'null')
+  return json.ok ? json.value : null
 }
 
 /** Where one was on the bench of a network; null where one was not there yet, or the browser keeps nothing. */

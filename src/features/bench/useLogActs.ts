@@ -20,19 +20,17 @@ import { toast } from '@/ui/toast'
 import { isSamePath, nextOpenAfter } from './order'
 import type { Runs } from './useRuns'
 
-type Kind = Exclude<RunKind, null>
-
 /** A title for a new run: the day, the part of it, and whether it is read on the stand-in. */
-export function titleOfNow(kind: Kind): string {
+export function titleOfNow(kind: RunKind): string {
   const now = new Date()
   const day = now.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
   const part = now.getHours() < 12 ? 'morning' : now.getHours() < 18 ? 'afternoon' : 'evening'
   return `${day}, ${part}${kind === 'simulated' ? ', stand-in' : ''}`
 }
 
-/** What a new run has of the last one: its meter, and the rows of the supply's read-out. */
-export function likeLast(list: Runs['list']): Parameters<typeof newRun>[1] {
-  const last: RunDocument | undefined = list?.at(-1)?.document
+/** What a new run has of the open one, or of the last: its meter, and the rows of the supply's read-out. */
+export function likeLast({ open, list }: Pick<Runs, 'open' | 'list'>): Parameters<typeof newRun>[1] {
+  const last: RunDocument | undefined = (open ?? list?.at(-1))?.document
   if (!last) return {}
   const added = notedIn(last.added).filter(isDisplay).map(asReading)
   return { meter: last.meter, ...(added.length > 0 && { added }) }
@@ -51,7 +49,7 @@ interface Bench {
   /** The open run; null where the next reading begins one. */
   readonly run: RunDocument | null
   readonly log: Log
-  readonly kind: Kind
+  readonly kind: RunKind
   readonly seed: StandInSeed
   /** What the readings are taken of. */
   readonly circuit: string
@@ -63,12 +61,12 @@ interface Bench {
 export function useLogActs({ planning, runs, run, log, kind, seed, circuit, likeBefore }: Bench) {
   const { bench } = planning
   const [activeKey, setActive] = useState<string | null>(null)
-  const edit = async (how: (run: RunDocument) => RunDocument, of: Kind = kind) => {
+  const edit = async (how: (run: RunDocument) => RunDocument, of: RunKind = kind) => {
     const trouble = await runs.edit(how, () => ({ ...likeBefore, title: titleOfNow(of) }))
     if (trouble) toast.error(`It is not kept: ${trouble}`)
   }
-  const begin = async (more: Pick<RunDocument, 'standin'> = {}) => {
-    const trouble = await runs.begin({ ...likeBefore, ...more, title: titleOfNow(kind) })
+  const begin = async (more: Partial<Pick<RunDocument, 'standin' | 'title'>> = {}) => {
+    const trouble = await runs.begin({ ...likeBefore, title: titleOfNow(kind), ...more })
     if (trouble) toast.error(trouble)
     return trouble === null
   }
@@ -77,7 +75,7 @@ export function useLogActs({ planning, runs, run, log, kind, seed, circuit, like
     value: string,
     range?: string,
     at = new Date().toISOString(),
-    of: Kind = kind,
+    of: RunKind = kind,
   ) => {
     // A run that was imported without its bench cannot go on: this bench has other parts.
     const isForeign = of === 'simulated' && run !== null && run.readings.length > 0 && !run.standin

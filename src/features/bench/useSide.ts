@@ -4,11 +4,9 @@ import { sides, type BenchSide } from './BenchBar'
 import { notePlace, type BenchPlace } from './memory'
 import type { Runs } from './useRuns'
 
-type Kind = Exclude<RunKind, null>
-
 interface Side {
   /** What the next reading is: that of the open run, or of the bench that is looked at. */
-  readonly kind: Kind
+  readonly kind: RunKind
   /** What is shown beside the log. */
   readonly side: BenchSide
   /** Looks at a side; a bench opens the last run of its kind, or none. */
@@ -19,13 +17,13 @@ interface Side {
   readonly choose: (id: string) => void
 }
 
-const benchOf = (kind: Kind) => (kind === 'real' ? 'own' : 'standin')
+const benchOf = (kind: RunKind) => (kind === 'real' ? 'own' : 'standin')
 const isBench = (side: BenchSide) => side === 'own' || side === 'standin'
 
 /** What is shown beside the log: a run of real readings is never on the stand-in, nor the other way round. */
 export function useSide(networkId: string, runs: Runs, place: BenchPlace | null): Side {
   const [wanted, setWanted] = useState<BenchSide>(() => sides.find(({ key }) => key === place?.side)?.key ?? 'standin')
-  const [bench, setBench] = useState<Kind>(wanted === 'own' ? 'real' : 'simulated')
+  const [bench, setBench] = useState<RunKind>(wanted === 'own' ? 'real' : 'simulated')
   const { open, list } = runs
   const kind = (open && kindOf(open.document)) ?? bench
   const side = isBench(wanted) ? benchOf(kind) : wanted
@@ -33,7 +31,7 @@ export function useSide(networkId: string, runs: Runs, place: BenchPlace | null)
   useEffect(() => {
     if (list !== null) notePlace(networkId, { run: openId, side })
   }, [networkId, openId, side, list])
-  const openLike = (its: Kind, fits: (run: RunDocument) => boolean) => {
+  const openLike = (its: RunKind, fits: (run: RunDocument) => boolean) => {
     setBench(its)
     return runs.chooseLike((document) => (kindOf(document) ?? its) === its && fits(document))
   }

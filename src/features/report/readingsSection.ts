@@ -71,9 +71,9 @@ export function readingsSection(
           }),
           wordColumns: 7,
         },
-        ...sumsOf(planning, log).map(({ left, right, off, holds }): ReportBlock => ({
+        ...sumsOf(planning, log).map(({ left, right, off }): ReportBlock => ({
           block: 'words',
-          text: `${left} against ${right}: ${off}${off === 'the same' ? '' : holds ? ', explained by the meter' : ', more than the meter explains'}`,
+          text: `${left} against ${right}: ${off}`,
           as: 'soft',
         })),
         ...log.strays.map(({ text, message }): ReportBlock => ({

@@ -18,7 +18,18 @@ import { useSettings } from '@/ui/settings'
 import { toast } from '@/ui/toast'
 import type { BenchPicture } from './benchPicture'
 import type { LogRow, Planning } from './laid'
-import { asRead, benchText, leadsText, rangeText, rowName, slipOf, verdictSigns, verdictText, type Slip } from './words'
+import {
+  asRead,
+  asTyped,
+  benchText,
+  leadsText,
+  rangeText,
+  rowName,
+  slipOf,
+  verdictSigns,
+  verdictText,
+  type Slip,
+} from './words'
 import { StandInDrawing } from './StandInDrawing'
 import { targetAmong, targetsOf, type Target } from './targets'
 import type { StandInState } from './useStandIn'
@@ -103,7 +114,7 @@ export function StandIn({
   const writeInto = ({ measurement }: Target) => {
     setAsked(null)
     setWritten(measurement)
-    onRead(measurement, shownText, rangeText(range, hands.function).replace('\u2009', ' '))
+    onRead(measurement, shownText, asTyped(rangeText(range, hands.function)))
   }
   const write = () => {
     if (targets.length === 0) return void toast('No row of the log measures what the leads lie on')
@@ -123,7 +134,7 @@ export function StandIn({
     const { volts, amperes } = reading.supply
     const text = benchText(measurement.quantity === 'voltage' ? volts : amperes, measurement.quantity, 4)
     const before = rows.find((row) => isSameMeasurement(row.measurement, measurement))?.reading?.value
-    return { measurement, text: text.replace('\u2009', ' ').replace('−', '-'), before }
+    return { measurement, text: asTyped(text), before }
   })
   const replaced = readOut.filter(({ before, text }) => before !== undefined && String(before) !== text)
   const [isReadOutAsked, askReadOut] = useState(false)

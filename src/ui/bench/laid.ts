@@ -11,6 +11,7 @@ import {
   keyOf,
   lawsAmong,
   nearEndOf,
+  otherEnd,
   pathOf,
   judgeReadings,
   layProbe,
@@ -136,7 +137,8 @@ export function logOf({ bench, plan }: Planning, run: RunDocument | null): Log {
   )
   if (!laidOut.ok) return { rows: [], readings: [], meter, strays, laws: [] }
   const { view, laid } = laidOut
-  const judged = judgeReadings(view, laid)
+  const laws = lawsAmong(view, laid)
+  const judged = judgeReadings(view, laid, laws)
   const isRead = (measurement: Measurement) => readings.some((it) => isSameMeasurement(it.measurement, measurement))
   const indexOf = (measurement: Measurement) =>
     readings.findLastIndex((it) => isSameMeasurement(it.measurement, measurement))
@@ -184,7 +186,7 @@ export function logOf({ bench, plan }: Planning, run: RunDocument | null): Log {
       judged: index < 0 ? null : judged[index],
     }
   })
-  return { rows, readings, meter, strays, laws: lawsAmong(view, laid) }
+  return { rows, readings, meter, strays, laws }
 }
 
 interface Wanted {
@@ -253,7 +255,7 @@ function breaksOf(bench: Bench, probe: Probe, measurement: Measurement): Break[]
   const parts = path === null ? [own] : carriers.filter((_, i) => branchOf(i) === path)
   return parts.flatMap((part): Break[] => {
     const near = nearEndOf(bench, part)
-    return [near, near === 'from' ? ('to' as const) : ('from' as const)].map((end) => ({
+    return [near, otherEnd(near)].map((end) => ({
       measurement: { quantity: 'current', of: network.parts[part].name, end },
       part,
       end,

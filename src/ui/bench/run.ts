@@ -39,10 +39,11 @@ export function circuitOf({ network: { parts }, wiring }: Bench['built']): strin
   return [...values.sort(), ...meeting.sort()].join('; ')
 }
 
-/** Whether a run was read on a real bench or on the stand-in; null until its first reading. */
-export type RunKind = 'real' | 'simulated' | null
+/** What readings are: taken on a real bench, or on the stand-in. */
+export type RunKind = 'real' | 'simulated'
 
-export function kindOf({ simulated, readings, standin }: RunDocument): RunKind {
+/** Whether a run was read on a real bench or on the stand-in; null until its first reading. */
+export function kindOf({ simulated, readings, standin }: RunDocument): RunKind | null {
   if (standin && standin.faults > 0) return 'simulated'
   if (readings.length === 0) return null
   // Runs of before this was noted: the stand-in wrote its range down, and only it did.
@@ -137,7 +138,7 @@ export function withReading(
   run: RunDocument,
   measurement: Measurement,
   more: Pick<ReadingDocument, 'value' | 'range' | 'at'>,
-  kind: Exclude<RunKind, null>,
+  kind: RunKind,
   circuit?: string,
 ): RunDocument {
   const at = measurementsOf(run).findIndex((it) => it !== null && isSameMeasurement(it, measurement))

@@ -18,7 +18,7 @@ import {
   probeOf,
   readValue,
 } from '@/core/bench'
-import { powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
+import { letterOf, powerOf, prefixOf, quantityText, shownText, unitOf, writeQuantity } from '@/core/number'
 import type { Log, LogRow, Planning } from './laid'
 
 const looksReversed = 'looks as if the leads were reversed'
@@ -44,8 +44,7 @@ export function rowName(bench: Pick<Bench, 'built' | 'turned'>, measurement: Mea
 
 /** A reading as a formula has it: `V(R2)`, `I(total)`. */
 export function symbolOf(bench: Pick<Bench, 'built' | 'turned'>, measurement: Measurement, probe: Probe): string {
-  const letter = { resistance: 'R', voltage: 'V', current: 'I' }[measurement.quantity]
-  return `${letter}(${probe.kind === 'total' && !isDisplay(measurement) ? 'total' : rowName(bench, measurement, probe)})`
+  return `${letterOf[measurement.quantity]}(${probe.kind === 'total' && !isDisplay(measurement) ? 'total' : rowName(bench, measurement, probe)})`
 }
 
 /** A part of something, with its sign: `+0.4 %`, `−12 %`. */
@@ -136,12 +135,22 @@ export const verdictSigns = {
 } as const
 
 /** A value as it is written down from a meter: with just the digits that its range has. */
-export function asRead(value: number, quantity: Measurement['quantity'], meter: Meter, range: Range): string {
+export function asRead(
+  value: number,
+  quantity: Measurement['quantity'],
+  meter: Pick<Meter, 'counts'>,
+  range: Pick<Range, 'to'>,
+): string {
   const unit = unitOf[quantity]
   const written = writeQuantity({ value: range.to }, unit, 3)
   const power = powerOf(written)
   const digits = Math.max(0, Math.round(power - Math.log10(resolutionOf(meter, range))))
   return `${(value / 10 ** power).toFixed(digits)} ${prefixOf(power) ?? ''}${unit}`
+}
+
+/** A text of the screen as it would be typed. */
+export function asTyped(text: string): string {
+  return text.replace('\u2009', ' ').replace('−', '-')
 }
 
 /** A value that looks like a slip: it waits for a word before it is logged. */
@@ -157,7 +166,7 @@ export function slipOf({ band, measurement }: Pick<LogRow, 'band' | 'measurement
   const read = readValue(typed, measurement.quantity)
   if (typeof read === 'string' || read.isOver || !band || isWithin(band, read.value)) return null
   const { value } = read
-  const say = (meant: number) => benchText(meant, measurement.quantity, 4).replace('\u2009', ' ').replace('−', '-')
+  const say = (meant: number) => asTyped(benchText(meant, measurement.quantity, 4))
   if (isWithin(band, -value)) return { typed, meant: say(-value), why: looksReversed }
   const power = powerOff(band, value)
   if (power === null) return null
@@ -171,6 +180,7 @@ export interface SumText {
   readonly group: Measurement['quantity']
   readonly left: string
   readonly right: string
+  /** How far both are apart, and whether the meter explains it. */
   readonly off: string
   readonly holds: boolean
 }
@@ -228,7 +238,10 @@ export function sumsOf(
         group: first.measurement.quantity,
         left: `${others.map(({ sign, name }, i) => `${sign < 0 ? '− ' : i > 0 ? '+ ' : ''}${name}`).join(' ')} = ${text(sum)}`,
         right: `${first.name} = ${text(first.value)}`,
-        off: off === 0 ? 'the same' : `off by ${offText(part).replace('+', '')}`,
+        off:
+          off === 0
+            ? 'the same'
+            : `off by ${offText(part).replace('+', '')}, ${holds ? 'explained by the meter' : 'more than the meter explains'}`,
         holds,
       },
     ]
@@ -248,23 +261,26 @@ export function capital(text: string): string {
   return text.slice(0, 1).toUpperCase() + text.slice(1)
 }
 
-/** The usual sizes that resistors have where none is entered, in watts. */
-const usualSizes = [
-  { bears: 0.25, name: '¼ W' },
-  { bears: 0.5, name: '½ W' },
-  { bears: 1, name: '1 W' },
-  { bears: 2, name: '2 W' },
-  { bears: 5, name: '5 W' },
-] as const
+/** The sizes that resistors are sold in, by what they bear in watts. */
+export const sizeNames: ReadonlyMap<number, string> = new Map([
+  [0.125, '⅛ W'],
+  [0.25, '¼ W'],
+  [0.5, '½ W'],
+  [1, '1 W'],
+  [2, '2 W'],
+  [5, '5 W'],
+])
+/** The least that a resistor usually bears where none is entered, in watts. */
+const leastUsual = 0.25
 
 /** Why a part runs hot: `R2 0.6 W, more than ¼ W and ½ W bear`; null where it does not. */
 export function hotText({ part, nominal, rating, verdict }: Rated): string | null {
   const power = shownText({ value: nominal }, 'W', 3)
   if (verdict === 'over' || verdict === 'hot')
     return `${part} ${power} of ${shownText({ value: rating ?? 0 }, 'W', 3)}${verdict === 'over' ? ', over its rating' : ''}`
-  const less = verdict === 'unrated' ? usualSizes.filter(({ bears }) => nominal > bears) : []
-  if (less.length === 0) return null
-  const names = less.slice(-2).map(({ name }) => name)
+  const less = [...sizeNames].filter(([bears]) => bears >= leastUsual && nominal > bears)
+  if (verdict !== 'unrated' || less.length === 0) return null
+  const names = less.slice(-2).map(([, name]) => name)
   return `${part} ${power}, more than ${names.join(' and ')} bear${names.length < 2 ? 's' : ''}`
 }
 

@@ -1,5 +1,7 @@
 import { quantityOf, type View } from '../plan'
-import type { JudgedReading, LaidReading } from '../readings'
+import { letterOf } from '../../number'
+import { listed } from '../../structure'
+import { disagrees, type JudgedReading, type LaidReading } from '../readings'
 import type { Hypothesis } from './format'
 import { groupsOf, groupText } from './groups'
 
@@ -17,7 +19,6 @@ export interface Conclusion {
 
 interface Known {
   readonly fits: boolean
-  readonly isWell: boolean
   readonly tooLittle: boolean
   /** Parts that no reading says anything of. */
   readonly untouched: readonly number[]
@@ -36,14 +37,18 @@ export function conclusionOf(
   laid: readonly LaidReading[],
   judged: readonly JudgedReading[],
   hypotheses: readonly Hypothesis[],
-  { fits, isWell, tooLittle, untouched }: Known,
+  { fits, tooLittle, untouched }: Known,
 ): Conclusion {
   const { network } = bench.built
   const count = judged.length
   const [group] = groupsOf(hypotheses)
   const [best] = group.members
-  const naming = (indices: readonly number[]) => listed(indices.map((i) => nameOf(laid[i])))
-  const off = judged.flatMap(({ verdict }, i) => (verdict === 'agrees' || verdict === 'unknown' ? [] : [i]))
+  const naming = (indices: readonly number[]) =>
+    listed(
+      indices.map((i) => nameOf(laid[i])),
+      mostNamed,
+    )
+  const off = judged.flatMap((it, i) => (disagrees(it) ? [i] : []))
   const edges = judged.flatMap(({ verdict, edge }, i) => (verdict === 'agrees' && edge ? [i] : []))
   const readings = `${count} reading${count === 1 ? '' : 's'}`
   const doNot = `${naming(off)} ${off.length === 1 ? 'does' : 'do'} not agree`
@@ -63,7 +68,7 @@ export function conclusionOf(
       text: groupText(group),
       rests: `It explains ${best.explains === best.of ? `all ${readings}` : `${best.explains} of ${readings}`}${off.length > 0 ? `; with nothing wrong ${doNot}` : '; each is within its limits, but together they speak for it'}.`,
     }
-  if (!isWell)
+  if (off.length > 0)
     return {
       is: 'beyond',
       text: doNot,
@@ -77,19 +82,15 @@ export function conclusionOf(
     return {
       is: 'open',
       text: 'Nothing is found wrong so far',
-      rests: `${agree}${edge} Not measured yet, so nothing is said of it: ${listed(untouched.map((part) => network.parts[part].name))}.`,
+      rests: `${agree}${edge} Not measured yet, so nothing is said of it: ${listed(
+        untouched.map((part) => network.parts[part].name),
+        mostNamed,
+      )}.`,
     }
   return { is: silent === count ? 'open' : 'well', text: 'Nothing is found wrong', rests: `${agree}${edge}` }
 }
 
-function listed(names: readonly string[]): string {
-  const some = names.slice(0, mostNamed)
-  if (names.length > mostNamed) return `${some.join(', ')} and ${names.length - mostNamed} more`
-  return some.length < 2 ? some.join() : `${some.slice(0, -1).join(', ')} and ${some[some.length - 1]}`
-}
-
 /** A reading as a formula has it: `V(R2)`, `R(R1)`, `I(E1)`. */
 function nameOf({ reading: { measurement }, probe }: LaidReading): string {
-  const symbol = { resistance: 'R', voltage: 'V', current: 'I' }[quantityOf(probe)]
-  return `${symbol}(${'between' in measurement ? measurement.between.join(', ') : measurement.of})`
+  return `${letterOf[quantityOf(probe)]}(${'between' in measurement ? measurement.between.join(', ') : measurement.of})`
 }

@@ -2,10 +2,10 @@ import type { Problem } from '../../network'
 import type { Port } from '../circuit'
 import type { Meter } from '../meter'
 import { allPairs, endsOf, keyOf, planOf, type View } from '../plan'
-import { judgeReadings, layReadings, type Reading } from '../readings'
+import { disagrees, judgeReadings, layReadings, type Reading } from '../readings'
 import type { Bench } from '../tolerance'
 import { anySource, anyValue, type Weighed, asMarked, faultsOf, idleShare } from './hypotheses'
-import { priors, type Fault } from './fault'
+import { priors, type Fault, type Faulty } from './fault'
 import type { Diagnosis, Hypothesis } from './format'
 import { dataOf, fit, meantBy, product, shown, solveLower, type Data } from './likelihood'
 import { conclusionOf, type Conclusion } from './conclusion'
@@ -79,7 +79,7 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
   const names = (node: number) => wiring.nodes[node].points[0]
   const fits = isFitting(told[0], explained(told[0], data), readings.length)
   // Nothing is wrong only where nothing speaks against it.
-  const isWell = fits && judged.every(({ verdict }) => verdict === 'agrees' || verdict === 'unknown')
+  const isWell = fits && !judged.some(disagrees)
   const alike = told.map((one, i) => told.flatMap((other, j) => (i !== j && !isToldApart(one, other, data) ? [j] : [])))
   const hypotheses = told.map((it, i): Hypothesis => {
     const { bench: there } = it.fitted
@@ -114,7 +114,6 @@ export function diagnose(bench: Bench, readings: readonly Reading[], meter: Mete
     nextReads: readsOf(next, remaining, told),
     conclusion: conclusionOf(view, laid, judged, hypotheses, {
       fits,
-      isWell,
       tooLittle: readings.length < fewest,
       untouched: untouchedBy(view, all, data),
     }),
@@ -163,7 +162,6 @@ function weigh(view: View, data: Data, sourceSpread: number, keep: number): Weig
   const resistors = network.parts.flatMap((_, part) => (view.ofPart[part] === undefined ? [] : [part]))
   const moves = [...data.numbers, ...data.overs].map(({ read }) => shown(base, read))
   const isTouched = (port: number) => moves.some(({ slopes }) => slopes[port] !== 0)
-  const isSourceTouched = moves.some(({ bySource }) => bySource !== 0)
   // Of what no reading touches no value is fitted.
   const free = resistors
     .filter((part) => isTouched(view.ofPart[part] as number))
@@ -178,7 +176,7 @@ function weigh(view: View, data: Data, sourceSpread: number, keep: number): Weig
         sourceSpread,
       ),
     )
-  return [...faults, ...free, ...(view.hasSource && isSourceTouched ? anySource(base, data) : [])]
+  return [...faults, ...free, ...(view.hasSource && isSourceRead(base, data) ? anySource(base, data) : [])]
 }
 
 interface Ranked extends Weighed {
@@ -243,6 +241,11 @@ function isToldApart(one: Weighed, other: Weighed, { overs }: Data): boolean {
   return product(off, off) > 1
 }
 
+/** Whether any reading moves with the voltage of the source. */
+function isSourceRead(bench: Faulty, { numbers, overs }: Data): boolean {
+  return [...numbers, ...overs].some(({ read }) => shown(bench, read).bySource !== 0)
+}
+
 /** Which resistors could be open without any reading telling; and the source, where none is touched by it. */
 function untouchedBy({ bench, hasSource }: View, all: readonly Ranked[], data: Data): number[] {
   const none = all.find(({ fitted }) => fitted.bench.fault.fault === 'none')
@@ -251,8 +254,10 @@ function untouchedBy({ bench, hasSource }: View, all: readonly Ranked[], data: D
     const { fault } = it.fitted.bench
     return fault.fault === 'open' && !isToldApart(none, it, data) ? [fault.part] : []
   })
-  const readsSource = [...data.numbers, ...data.overs].some(({ read }) => shown(none.fitted.bench, read).bySource !== 0)
-  return [...(hasSource && !readsSource ? [bench.built.wiring.supply] : []), ...parts.sort((a, b) => a - b)]
+  return [
+    ...(hasSource && !isSourceRead(none.fitted.bench, data) ? [bench.built.wiring.supply] : []),
+    ...parts.sort((a, b) => a - b),
+  ]
 }
 
 /** What each told hypothesis would read next, from the best of what it stands for. */

@@ -7,6 +7,7 @@ export {
   type Branches,
   endsOf,
   nearEndOf,
+  otherEnd,
   pathOf,
   isOnePath,
   isDisplay,

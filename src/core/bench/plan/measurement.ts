@@ -90,6 +90,11 @@ export function nearEndOf({ turned }: Pick<Bench, 'turned'>, part: number): 'fro
   return turned[part] ? 'to' : 'from'
 }
 
+/** The other end of a part. */
+export function otherEnd(end: 'from' | 'to'): 'from' | 'to' {
+  return end === 'from' ? 'to' : 'from'
+}
+
 /** What tells a measurement from the others, wherever the path was broken for it. */
 export function keyOf(measurement: Measurement): string {
   const where = 'between' in measurement ? measurement.between.join(' ') : measurement.of

@@ -21,6 +21,7 @@ export { asBuilt } from './asBuilt'
 export { layReadings, type LaidReading, type LaidReadings } from './lay'
 export {
   isWithin,
+  disagrees,
   judgeReadings,
   lawsAmong,
   powerOff,

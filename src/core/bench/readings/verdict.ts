@@ -48,14 +48,19 @@ const mostPower = 9
 
 /**
  * The verdict on each reading: within its band it agrees, unless a law that the readings beside it decide speaks against it,
- * or what was read of the parts and the source themselves, where that is all within its own tolerance. Outside it, it looks like a slip where its opposite or a power of ten of it would lie within, and no law confirms it as it
- * stands.
+ * or what was read of the parts and the source themselves, where that is all within its own tolerance. Outside it, it looks
+ * like a slip where its opposite or a power of ten of it would lie within, and no law confirms it as it stands.
+ *
+ * @param laws what they say between them, where that is known already
  */
-export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedReading[] {
+export function judgeReadings(
+  view: View,
+  laid: readonly LaidReading[],
+  laws: readonly LawFound[] = lawsAmong(view, laid),
+): JudgedReading[] {
   const reads = laid.flatMap(({ read }) => (read ? [read] : []))
   const bands = bandsOf(view, reads)
   const bandOf = laid.map(({ read }) => (read ? bands[reads.indexOf(read)] : null))
-  const laws = lawsAmong(view, laid)
   const built = builtBands(view, laid)
   const isOutside = (i: number) => {
     const { value } = laid[i].reading
@@ -103,6 +108,11 @@ export function judgeReadings(view: View, laid: readonly LaidReading[]): JudgedR
       ? { index, band, verdict: 'against', law }
       : { index, band, verdict: 'outside', ...itselfOf(view.bench, laid[i]) }
   })
+}
+
+/** Whether a reading speaks against what is marked. */
+export function disagrees({ verdict }: Pick<JudgedReading, 'verdict'>): boolean {
+  return verdict !== 'agrees' && verdict !== 'unknown'
 }
 
 /** Whether what the display may be off is more than half of what is expected, and a smaller range would tell. */

@@ -1,7 +1,7 @@
 import type { Meter } from '../meter'
 import type { Bench } from '../tolerance'
 import { nodeAt } from '../../structure'
-import { endsOf, nearEndOf, type Measurement } from '../plan'
+import { endsOf, nearEndOf, otherEnd, type Measurement } from '../plan'
 
 /** Where a lead or a jumper can be put: a node, or the free end of a lifted lead of a part. */
 export type Spot = { readonly node: number } | { readonly part: number; readonly end: 'from' | 'to' }
@@ -116,7 +116,7 @@ export function handsFor(bench: Bench, measurement: Measurement, fresh: Hands): 
   const part = network.parts.findIndex(({ name }) => name === measurement.of)
   if (part < 0) return hands
   const near = nearEndOf(bench, part)
-  const far = near === 'from' ? 'to' : 'from'
+  const far = otherEnd(near)
   const at = (end: 'from' | 'to') => ({ node: wiring[end][part] })
   if ('display' in measurement && measurement.display) return { ...hands, red: null, black: null }
   if (quantity === 'current') {
@@ -149,7 +149,7 @@ export function measurementsAt(bench: Bench, hands: Hands): readonly Measurement
   if (quantity === 'resistance') {
     // Across a part of which one lead is up.
     const alone = lifted.find(({ part, end }) => {
-      const far = wiring[end === 'from' ? 'to' : 'from'][part]
+      const far = wiring[otherEnd(end)][part]
       const spots = [red, black]
       const onFree = spots.some((spot) => 'part' in spot && spot.part === part && spot.end === end)
       const isResistor = network.parts[part].kind === 'resistor'

@@ -1,4 +1,4 @@
-import { potentials, type Edge } from '../circuit'
+import { flowFrom, potentials, type Edge } from '../circuit'
 import { joins, Sets } from '../../structure'
 import { placesOf } from '../places'
 import { isOver, resolutionOf, type Meter, type Range } from '../meter'
@@ -210,14 +210,4 @@ function solveBench({ built }: Bench, truth: Truth, hands: Hands, meter: Meter, 
   const through = flowFrom(red, passive, alone)
   const R = through === 0 ? Infinity : 1 / through
   return solved(R + (across * range.to) / testVolts)
-}
-
-/** The current that leaves a node, in amperes. */
-function flowFrom(node: number, edges: readonly Edge[], potential: ArrayLike<number>): number {
-  let sum = 0
-  for (const { a, b, conductance } of edges) {
-    if (a === node) sum += (potential[a] - potential[b]) * conductance
-    if (b === node) sum += (potential[b] - potential[a]) * conductance
-  }
-  return sum
 }

@@ -75,9 +75,8 @@ function message(
 const longestList = 12
 
 /** “R1”, “R1 and R2”, “R1, R2 and R3”; a long list is cut with the count of the rest. */
-function listed(names: readonly string[]): string {
+export function listed(names: readonly string[], most = longestList): string {
   if (names.length <= 1) return names[0] ?? ''
-  if (names.length > longestList)
-    return `${names.slice(0, longestList).join(', ')} and ${names.length - longestList} more`
+  if (names.length > most) return `${names.slice(0, most).join(', ')} and ${names.length - most} more`
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`
 }

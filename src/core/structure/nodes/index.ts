@@ -15,8 +15,9 @@ export {
   type WirablePart,
   type Wiring,
   joins,
+  joinPoints,
   roughNodes,
   type LabelledPoints,
   type Naming,
 } from './wiring'
-export { finding, findingDeclaration, unreadDeclaration, type Finding, type FindingCode } from './finding'
+export { finding, findingDeclaration, listed, unreadDeclaration, type Finding, type FindingCode } from './finding'

@@ -254,13 +254,22 @@ interface JoinedPoints {
   readonly nodes: number
 }
 
-/** Merges the points that wires and ammeters join. Linear in the parts. */
-function joinPoints(parts: readonly PartEnds[]): JoinedPoints {
+/**
+ * Merges the points that wires and ammeters join. Linear in the parts.
+ *
+ * @param isOpened those that join nothing now, by part index
+ */
+export function joinPoints(
+  parts: readonly PartEnds[],
+  isOpened: (part: number) => boolean = () => false,
+): JoinedPoints {
   const points = new Map<string, number>()
   for (const { from, to } of parts) for (const name of [from, to]) if (!points.has(name)) points.set(name, points.size)
   const sets = new Sets(points.size)
   const index = (name: string) => points.get(name) as number
-  for (const part of parts) if (joins(part)) sets.join(index(part.from), index(part.to))
+  parts.forEach((part, i) => {
+    if (joins(part) && !isOpened(i)) sets.join(index(part.from), index(part.to))
+  })
   const nodeOf: number[] = []
   const nodeOfRoot = new Map<number, number>()
   for (let point = 0; point < points.size; point++) {
